@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+source "https://gems.invalid"
+# The lock names no host: gems come from the source this machine's RubyGems is set to.
+Bundler.settings.set_command_option("mirror.https://gems.invalid/", Gem.sources.to_a.first)
+
+gem "json_schemer", "~> 2.5"
+gem "numo-narray", "~> 0.9.2"
+gem "ruby-units", "~> 4.1"
+gem "zeitwerk", "~> 2.6"
+
+group :server do
+  gem "pg", "~> 1.5"
+  gem "puma", "~> 8.0"
+  gem "rack-session", "~> 2.1"
+  gem "rackup", "~> 2.2"
+  gem "sequel", "~> 5.90"
+  gem "sinatra", "~> 4.2"
+end
+
+group :test do
+  gem "axe-core-api", "~> 4.10"
+  gem "axe-core-capybara", "~> 4.10"
+  gem "axe-core-rspec", "~> 4.10"
+  gem "capybara", "~> 3.40"
+  gem "committee", "~> 5.5"
+  gem "prop_check", "~> 1.0"
+  gem "rack-test", "~> 2.1"
+  gem "rspec", "~> 3.13"
+  gem "rubocop", "~> 1.75", require: false
+  gem "rubocop-performance", "~> 1.25", require: false
+  gem "rubocop-rspec", "~> 3.6", require: false
+  gem "rubocop-sequel", "~> 0.4", require: false
+  gem "selenium-webdriver", ">= 4.20"
+end

@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+require "digest"
+require "json"
+
+module UpperBranch
+  # The knowledge of the trade, loaded once, validated, frozen, and stamped with a hash of its contents.
+  #
+  #   catalogue = Catalogue.load
+  #   catalogue.fault("pump-cup").name   # => "Pump cup hard or shrunk"
+  #
+  # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
+  class Catalogue
+    DEFAULT = File.join(ROOT, "knowledge").freeze
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects].freeze
+
+    attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
+                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts
+
+    def self.load(directory = DEFAULT)
+      new(Loader.new(directory).read)
+    end
+
+    # tables: hash as Loader#read returns it
+    def initialize(tables)
+      @scale = tables["scale"]
+      read_machines(tables)
+      read_findings(tables)
+      read_causes(tables)
+      @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
+      index
+      freeze
+    end
+
+    %i[family circuit symptom effect fault check hazard repair_kind composite].each do |singular|
+      define_method(singular) { |id| @index[singular][id] }
+    end
+
+    def strength(letter)
+      @scale["strengths"].fetch(letter)["value"]
+    end
+
+    def limits
+      @scale["limits"]
+    end
+
+    def inspect = "#<Catalogue #{stamp}>"
+
+    private
+
+    def read_machines(tables)
+      @features = tables["families"]["features"]
+      @families = tables["families"]["families"]
+      @circuits = tables["circuits"]
+      @questions = tables["context"]["questions"]
+      @work = tables["context"]["work"]
+      @hazards = tables["hazards"]
+    end
+
+    def read_findings(tables)
+      @conditions = tables["symptoms"]["conditions"]
+      @symptoms = tables["symptoms"]["symptoms"].map { |row| Symptom.new(row, self) }
+      @checks = tables["checks"].map { |row| Check.new(row, self) }
+    end
+
+    def read_causes(tables)
+      @effects = tables["effects"]
+      @faults = tables["faults"].map { |row| Fault.new(row) }
+      @parts = @faults.map(&:part).uniq(&:id)
+      @repair_kinds = tables["repairs"]["kinds"]
+      @composites = tables["repairs"]["composites"]
+      @couplings = tables["rules"]["couplings"]
+      @masks = tables["rules"]["masks"]
+      @order = tables["rules"]["order"]
+    end
+
+    def index
+      rows = { family: families, circuit: circuits, symptom: symptoms, effect: effects, fault: faults, check: checks,
+               hazard: hazards, repair_kind: repair_kinds, composite: composites }
+      @index = rows.transform_values { |list| list.to_h { |row| [row.respond_to?(:id) ? row.id : row["id"], row] } }
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    # One thing a technician can do to learn something: where, how long, with what, and its closed list of outcomes,
+    # the healthy one first.
+    class Check
+      attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :same, :replaces, :after,
+                  :only_when, :neutral, :reading, :needs, :families, :leak, :outside
+
+      def initialize(row, catalogue)
+        @id = row["id"]
+        @name = row["name"]
+        @stage = row["file"][0].upcase
+        @states = row["state"]
+        @minutes = row["minutes"]
+        @outcomes = row["outcomes"]
+        @reading = row["reading"]
+        @needs = row["needs"] || []
+        @families = row["families"]
+        %w[steps tools hazards after only_when neutral replaces].each { |key| instance_variable_set("@#{key}", row[key] || []) }
+        @same = row["same"] || {}
+        @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy")
+        @outcome_needs = row["outcome_needs"] || {}
+        @leak = catalogue.scale["leaks"]["check"]
+        @outside = catalogue.scale["outside"]["check"]
+        freeze
+      end
+
+      def multi? = @flags["multi"] == true
+      def records? = @flags["records"] == true
+      def after_run? = @flags["after_run"] == true
+      def warm_and_open? = @flags["warm_and_open"] == true
+
+      # The healthy word, or nil where every word accuses something (vent-finger).
+      def normal
+        outcomes.keys.first unless @flags["no_healthy"]
+      end
+
+      # Abnormal words that can occur on a machine with these features (Set).
+      def abnormal(features)
+        words(features) - [normal] - neutral
+      end
+
+      # Every word that can be entered on such a machine.
+      def words(features)
+        outcomes.keys.select { |word| Needs.met?(@outcome_needs[word], features) }
+      end
+
+      # Symptoms that this check observes over again: its result stands in their place.
+      def replaced_symptoms
+        (same.values + replaces).uniq
+      end
+
+      def on?(family_id, features)
+        (families.nil? || families.include?(family_id)) && Needs.met?(needs, features)
+      end
+
+      def outcome_flags
+        Needs.flags(@outcome_needs.values.flatten)
+      end
+    end
+  end
+end

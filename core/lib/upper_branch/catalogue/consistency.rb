@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+require "set"
+
+module UpperBranch
+  class Catalogue
+    # Do the tables agree with one another? Names that lead nowhere, words nobody causes, faults nobody can prove.
+    # Runs on the raw tables, so that every problem can name its file and line.
+    class Consistency
+      # tables: hash of section => rows; locator: (section, index, reason) -> "file:line: reason"
+      def initialize(tables, locator)
+        @tables = tables
+        @locator = locator
+        @problems = []
+      end
+
+      # Array of "file:line: reason".
+      def problems
+        %i[unique_ids features_named links_lead_somewhere checks_name_known rules_name_known context_names_known hazards_used].each { |step| send(step) }
+        return @problems if @problems.any?
+
+        @problems.concat(Coverage.new(@tables, @locator).problems)
+      end
+
+      private
+
+      def rows(section)
+        data = @tables[section]
+        data.is_a?(Hash) ? data[section] : data
+      end
+
+      def ids(section)
+        (@ids ||= {})[section] ||= rows(section).to_set { |row| row["id"] }
+      end
+
+      def problem(section, index, reason)
+        @problems << @locator.call(section, index, reason)
+      end
+
+      def unique_ids
+        %w[families circuits symptoms effects faults checks hazards].each do |section|
+          seen = Set.new
+          rows(section).each_with_index { |row, i| problem(section, i, "#{row['id']}: this id is used twice") unless seen.add?(row["id"]) }
+        end
+      end
+
+      def known(section, index, owner, names, allowed, what)
+        (names.to_a - allowed.to_a).each { |name| problem(section, index, "#{owner}: no #{what} is called #{name}") }
+      end
+
+      def features_named
+        all = @tables["families"]["features"].keys
+        %w[symptoms faults checks].each do |section|
+          rows(section).each_with_index do |row, i|
+            flags = Needs.flags(row["needs"]) + Needs.flags((row["outcome_needs"] || {}).values.flatten)
+            known(section, i, row["id"], flags, all, "feature")
+            known(section, i, row["id"], row["families"], ids("families"), "family") if row["families"]
+          end
+        end
+        rows("families").each_with_index { |row, i| known("families", i, row["id"], row["features"], all, "feature") }
+      end
+
+      def links_lead_somewhere
+        %w[effects faults].each do |section|
+          rows(section).each_with_index do |row, i|
+            known(section, i, row["id"], (row["symptoms"] || {}).keys, ids("symptoms"), "symptom")
+            known(section, i, row["id"], (row["effects"] || {}).keys, ids("effects"), "effect") if section == "faults"
+            (row["checks"] || {}).each { |check, words| outcome_words(section, i, row["id"], check, words) }
+            fault_names(i, row) if section == "faults"
+          end
+        end
+      end
+
+      def outcome_words(section, index, owner, check, words)
+        row = checks_by_id[check] or return problem(section, index, "#{owner}: no check is called #{check}")
+
+        known(section, index, owner, words.keys.flat_map { |key| key.split("/") }, row["outcomes"].keys, "outcome of #{check}")
+      end
+
+      def checks_by_id
+        @checks_by_id ||= rows("checks").to_h { |row| [row["id"], row] }
+      end
+
+      def fault_names(index, row)
+        circuit = row["circuit"] || row["file"]
+        known("faults", index, row["id"], [circuit], ids("circuits"), "circuit")
+        known("faults", index, row["id"], [row["repair"]], @tables["repairs"]["kinds"].map { |kind| kind["id"] }, "kind of repair")
+        rate = row["rate"]
+        known("faults", index, row["id"], [rate["when"]].compact + (rate["raised"] || {}).keys, context_conditions, "context condition") if rate.is_a?(Hash)
+      end
+
+      def context_conditions
+        @context_conditions ||= (@tables["context"]["questions"].flat_map { |row| row["options"] } + @tables["context"]["work"])
+                                .flat_map { |option| (option["holds"] || []) + (option["denies"] || []) }.to_set
+      end
+
+      def checks_name_known
+        rows("checks").each_with_index do |row, i|
+          known("checks", i, row["id"], (row["same"] || {}).values + (row["replaces"] || []), ids("symptoms"), "symptom")
+          known("checks", i, row["id"], row["hazards"], ids("hazards"), "hazard")
+          known("checks", i, row["id"], row["after"], ids("checks"), "check")
+          words = (row["same"] || {}).keys + (row["outcome_needs"] || {}).keys + (row["neutral"] || []) + (row.dig("reading", "words") || [])
+          known("checks", i, row["id"], words, row["outcomes"].keys, "outcome")
+          reading_shape(i, row) if row["reading"]
+        end
+      end
+
+      def reading_shape(index, row)
+        cuts = row["reading"]["cuts"]
+        return if cuts.sort == cuts && row["reading"]["words"].size == cuts.size + 1
+
+        problem("checks", index, "#{row['id']}: a reading has one word more than it has cuts, and the cuts rise")
+      end
+
+      def rules_name_known
+        @tables["rules"]["couplings"].each_with_index do |row, i|
+          known("couplings", i, row["name"], row["one"] + (row["other"] || []), ids("faults"), "fault")
+          known("couplings", i, row["name"], row["other_effects"], ids("effects"), "effect")
+        end
+        @tables["rules"]["masks"].each_with_index do |row, i|
+          known("masks", i, row["name"], [row["effect"], row["hides"]].compact, ids("effects"), "effect")
+          known("masks", i, row["name"], [row["fault"]].compact, ids("faults"), "fault")
+        end
+      end
+
+      def context_names_known
+        options = @tables["context"]["questions"].flat_map { |row| row["options"] }
+        options.each { |option| known("context", 0, option["id"], (option["odds"] || {}).keys, ids("faults"), "fault") }
+        @tables["context"]["work"].each do |row|
+          known("context", 0, row["id"], row["faults"], ids("faults"), "fault")
+          known("context", 0, row["id"], row["circuits"], ids("circuits"), "circuit")
+        end
+      end
+
+      def hazards_used
+        used = (rows("checks") + @tables["repairs"]["kinds"] + @tables["repairs"]["composites"]).flat_map { |row| row["hazards"] || [] } +
+               rows("symptoms").map { |row| row["hazard"] }
+        rows("hazards").each_with_index { |row, i| problem("hazards", i, "#{row['id']}: no check or repair carries this caution") unless used.include?(row["id"]) }
+      end
+    end
+  end
+end

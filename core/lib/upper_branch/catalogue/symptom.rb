@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    # What is observed without a check. Outcomes: "absent" (healthy) and "present".
+    class Symptom
+      attr_reader :id, :name, :group, :note, :synonyms, :needs, :leak, :hazard
+
+      def initialize(row, catalogue)
+        @id = row["id"]
+        @name = row["name"]
+        @group = row["group"]
+        @note = row["note"]
+        @synonyms = row["synonyms"] || []
+        @needs = row["needs"] || []
+        @hazard = row["hazard"]
+        @healthy = row["healthy"] == true
+        @leak = catalogue.scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
+        @outside = catalogue.scale["outside"].fetch("symptom")
+        freeze
+      end
+
+      # A word for a machine that runs right: used in proving, has no cause, carries no evidence by itself.
+      def healthy?
+        @healthy
+      end
+
+      def abnormal(_features = nil)
+        healthy? ? [] : ["present"]
+      end
+
+      def normal
+        "absent"
+      end
+
+      def multi?
+        false
+      end
+
+      # Chance that a cause outside the catalogue shows it.
+      def outside
+        @outside
+      end
+    end
+  end
+end

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # What every check would show, all at once: one matrix of P(outcome | set) over the leading sets, built by a few array
+    # operations instead of one per check (the planner asks for all of them at every step).
+    #
+    #   forecast = Forecast.new(compiled, machine.checks, members, probability)
+    #   forecast.chances(check)   # => {"strong-at-once" => 0.4, "weak" => 0.35, ...}
+    #   forecast.gain(check)      # mutual information between its outcome and the sets, bits
+    class Forecast
+      # The numbers of all checks side by side. columns: one per abnormal word; every check has one for its normal word besides.
+      class Sheet
+        attr_reader :strengths, :sums, :leaks, :leak_each, :owner, :columns, :accusing
+
+        def initialize(compiled, checks)
+          tables = checks.map { |check| compiled.table(check) }
+          @columns = {}
+          @owner = Numo::Int32.cast(tables.each_with_index.flat_map { |table, i| Array.new(table.words.size, i) })
+          at = 0
+          checks.zip(tables).each { |check, table| @columns[check.id] = table.words.each_with_index.to_h { |word, k| [word, at + k] }.tap { at += table.words.size } }
+          @strengths = Numo::NArray.hstack(tables.flat_map { |table| table.columns.map { |column| column.reshape(column.size, 1) } })
+          @sums = Numo::NArray.hstack(tables.map { |table| table.sums.reshape(table.sums.size, 1) })
+          @leaks = Numo::DFloat.cast(tables.map(&:leak))
+          @leak_each = Numo::DFloat.cast(tables.flat_map { |table| Array.new(table.words.size, table.leak / table.words.size) })
+          @accusing = tables.each_index.select { |i| tables[i].finding.normal.nil? }
+        end
+      end
+
+      # members: Int32 [sets, width] (masked); probability: DFloat [sets], sum 1
+      def initialize(compiled, checks, members, probability)
+        @checks = checks
+        @position = checks.each_with_index.to_h { |check, i| [check.id, i] }
+        @sheet = compiled.sheet(checks)
+        @probability = probability
+        build(members)
+      end
+
+      # {outcome word => chance}, healthy word included
+      def chances(check)
+        words = @sheet.columns[check.id].transform_values { |column| @expected[column] }
+        check.normal ? words.merge(check.normal => @expected_normal[@position[check.id]]) : words
+      end
+
+      # Bits.
+      def gain(check)
+        position = @position[check.id]
+        columns = @sheet.columns[check.id].values
+        outcome = columns.sum { |column| entropy(@expected[column]) } + entropy(@expected_normal[position])
+        given = columns.sum { |column| @spread[column] } + @spread_normal[position]
+        [outcome - given, 0.0].max
+      end
+
+      # P(word | set) for every leading set: DFloat [sets].
+      def given(check, word)
+        word == check.normal ? @normal[true, @position[check.id]] : @abnormal[true, @sheet.columns[check.id].fetch(word)]
+      end
+
+      private
+
+      def build(members)
+        columns = Array.new(members.shape[1]) { |k| members[true, k].dup }
+        @normal = columns.map { |column| 1 - @sheet.sums[column, true] }.reduce(:*) * (1 - @sheet.leaks)
+        @normal[true, @sheet.accusing] = 0.0 if @sheet.accusing.any?
+        total = columns.map { |column| @sheet.sums[column, true] }.reduce(:+) + @sheet.leaks
+        share = (1 - @normal) / total
+        @abnormal = (columns.map { |column| @sheet.strengths[column, true] }.reduce(:+) + @sheet.leak_each) * share[true, @sheet.owner]
+        expect
+      end
+
+      def expect
+        weight = @probability.reshape(@probability.size, 1)
+        @expected = (@abnormal * weight).sum(axis: 0).to_a
+        @expected_normal = (@normal * weight).sum(axis: 0).to_a
+        @spread = conditional(@abnormal, weight)
+        @spread_normal = conditional(@normal, weight)
+      end
+
+      # H(word | set) averaged over the sets, per column.
+      def conditional(matrix, weight)
+        (Numo::NMath.log2(matrix.clip(1e-300, 1.0)) * matrix * weight * -1).sum(axis: 0).to_a
+      end
+
+      def entropy(p)
+        p <= 0 ? 0.0 : -p * Math.log2(p)
+      end
+    end
+  end
+end

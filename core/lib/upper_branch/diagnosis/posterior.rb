@@ -1,0 +1,244 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # What is believed: Bayes' rule in log space over sets of faults, the empty set, and "outside the catalogue".
+    #
+    #   posterior = Posterior.of(job)
+    #   posterior.marginal("pump-cup")   # chance that it was in when the job began
+    #   posterior.now("pump-cup")        # chance that it is still in after the repairs
+    #   posterior.sets(5)                # leading sets with their probabilities
+    class Posterior
+      Row = Struct.new(:faults, :probability, :outside, keyword_init: true)
+
+      attr_reader :machine, :compiled, :evidence, :outside, :relevant, :neglected, :prior_odds
+
+      # size: faults in a set at most (scale.yml)
+      def self.of(job, size: nil)
+        compiled = Compiled.for(job.machine)
+        new(job.machine, compiled, Evidence.of(job, compiled), repairs: job.repairs, size: size || job.catalogue.limits["sets"])
+      end
+
+      def initialize(machine, compiled, evidence, repairs: [], size: 3)
+        @machine = machine
+        @compiled = compiled
+        @evidence = evidence
+        @repairs = repairs
+        @size = size
+        @pad = compiled.variants.size
+        @prior_odds = prior_odds_of_faults
+        @couplings = Couplings.new(machine.catalogue, compiled)
+        @relevant = relevant_faults
+        weigh
+      end
+
+      # Chance that the fault was in before any repair.
+      def marginal(fault_id)
+        at(@first, fault_id)
+      end
+
+      # Chance that the fault is in now.
+      def now(fault_id)
+        at(@last, fault_id)
+      end
+
+      # Chances of all faults, now: {fault id => p}
+      def all_now
+        @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, @last[i]] }
+      end
+
+      # The leading sets as they stood before any repair. Irrelevant faults are left out of the sets: they are independent.
+      def sets(count)
+        totals = Hash.new(0.0)
+        members = @worlds.first
+        leading(count * 40).each { |row| totals[names(members, row)] += @probability[row] }
+        rows = totals.map { |faults, p| Row.new(faults: faults, probability: p, outside: false) }
+        rows << Row.new(faults: [], probability: @outside, outside: true)
+        rows.sort_by { |row| [-row.probability, row.faults] }.first(count)
+      end
+
+      # Chance that no fault of the catalogue is left in (and none outside it).
+      def nothing_left
+        empty = @worlds.last.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(0).where
+        empty.empty? ? 0.0 : @probability[empty].sum
+      end
+
+      # The best rows for planning: [members now Int32 [n, width], probabilities DFloat [n] summing to 1].
+      def leading_now(count)
+        rows = leading(count)
+        probability = @probability[rows]
+        [@masked.last[rows, true], probability / probability.sum]
+      end
+
+      # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
+      def explained
+        rows = leading(60)
+        probability = @probability[rows]
+        probability /= probability.sum
+        @evidence.to_h { |item| [item.finding.entry, (item.likelihood(@masked[item.round][rows, true]) * probability).sum] }
+      end
+
+      def inspect = "#<Posterior of #{@machine.inspect}>"
+
+      private
+
+      def at(vector, fault_id)
+        index = @compiled.index(fault_id)
+        index ? vector[index] : 0.0
+      end
+
+      def prior_odds_of_faults
+        priors = Priors.new(@machine)
+        @compiled.faults.map { |fault| priors.of(fault).then { |p| p / (1 - p) } }
+      end
+
+      # Faults that must stand in sets: tied to something abnormal, repaired, coupled or masked with such a one.
+      def relevant_faults
+        abnormal = @evidence.reject { |item| item.words == [:normal] && item.chances.nil? }
+        chosen = @compiled.faults.each_index.select { |i| abnormal.any? { |item| item.table.sum(i).positive? } }
+        chosen |= @repairs.flat_map(&:faults).filter_map { |id| @compiled.index(id) } if @repairs.any?
+        chosen |= chosen.flat_map { |i| @couplings.partners(i) + @compiled.masks.partners(i) }
+        chosen.sort
+      end
+
+      # All singles and pairs first; then bigger sets, best first: each leading set of a size with one member more.
+      def weigh
+        width = [@size, 1].max
+        take(Hypotheses.all(@relevant, [@size, 2].min, @pad, width))
+        @mass = [mass_of_size(2)]
+        (3..@size).each do |size|
+          take(Hypotheses.grown(best_sets(size - 1), size - 1, @relevant, @pad))
+          @mass << mass_of_size(size)
+        end
+        finish
+      end
+
+      # Add sets, scored.
+      def take(base)
+        added = worlds(base)
+        masked = added.rounds.map { |members| swap_masked(members) }
+        log = scored(added, masked)
+        @log = @log ? @log.concatenate(log) : log
+        @masked = @masked ? @masked.zip(masked).map { |old, new| old.concatenate(new) } : masked
+        @worlds = @worlds ? @worlds.join(added) : added
+      end
+
+      # Int32 rows: the leading sets of one size, members rising.
+      def best_sets(size)
+        first = @worlds.first
+        sizes = first.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(size).where
+        return first[[], true] if sizes.empty?
+
+        limit = @size > 3 ? sizes.size : @machine.catalogue.limits["grown_from"]
+        first[sizes[@log[sizes].sort_index.reverse[0...[limit, sizes.size].min]], true]
+      end
+
+      def worlds(base)
+        weights = Numo::DFloat.zeros(base.shape[0])
+        logs = Numo::DFloat.cast(@prior_odds.map { |odds| Math.log(odds) } + Array.new(@pad - @prior_odds.size + 1, 0.0))
+        base.shape[1].times { |k| weights += logs[base[true, k]] }
+        weights += @couplings.log_factors(base)
+        @repairs.reduce(Worlds.new(base, weights, @pad)) { |worlds, repair| worlds.repair(repair.faults.filter_map { |id| @compiled.index(id) }, repair.success) }
+      end
+
+      def scored(worlds, masked)
+        @evidence.reduce(worlds.log_weight) { |log, item| log + Numo::NMath.log(chance(item, worlds, masked)) }
+      end
+
+      # A result seen again where nothing that is in has changed tells nothing new.
+      def chance(item, worlds, masked)
+        likelihood = item.likelihood(masked[item.round])
+        return likelihood unless item.before
+
+        same = worlds.rounds[item.round].eq(worlds.rounds[item.before.round]).cast_to(Numo::Int32).sum(axis: 1).eq(worlds.first.shape[1])
+        likelihood[same] = 1.0
+        likelihood
+      end
+
+      def outside_odds
+        prior = @machine.catalogue.scale["outside"]["prior"]
+        prior / (1 - prior)
+      end
+
+      def log_outside
+        Math.log(outside_odds) + @evidence.sum { |item| item.before ? 0.0 : Math.log(item.outside) }
+      end
+
+      def finish
+        log_outside = self.log_outside
+        peak = [@log.max, log_outside].max
+        weights = Numo::NMath.exp(@log - peak)
+        outside = Math.exp(log_outside - peak)
+        total = weights.sum + outside
+        @probability = weights / total
+        @outside = outside / total
+        @first = marginals(@worlds.first)
+        @last = marginals(@worlds.last)
+        @neglected = neglected_mass
+      end
+
+      def marginals(members)
+        vector = free_marginals
+        counted = Numo::DFloat.zeros(@pad + 1)
+        members.shape[1].times { |k| counted += members[true, k].bincount(@probability, minlength: @pad + 1) }
+        @relevant.each { |index| vector[index] = counted[index] }
+        vector
+      end
+
+      # Faults outside every set: prior odds times what the normal findings leave of them, exactly.
+      def free_marginals
+        normal = @evidence.select { |item| item.normal? && item.before.nil? }
+        @prior_odds.each_with_index.map do |prior, i|
+          odds = normal.reduce(prior) { |left, item| left * (1 - item.table.sum(i)) }
+          odds / (1 + odds)
+        end
+      end
+
+      def mass_of_size(size)
+        rows = @worlds.first.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(size).where
+        rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows] - @log.max).sum
+      end
+
+      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric series.
+      def neglected_mass
+        return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @relevant.size <= @size
+
+        ratio = @mass.last / @mass[-2]
+        return 1.0 if ratio >= 1
+
+        left = @mass.last * ratio / (1 - ratio)
+        left / (left + Numo::NMath.exp(@log - @log.max).sum)
+      end
+
+      def leading(count)
+        @order ||= @probability.sort_index.reverse
+        @order[0...[count, @order.size].min]
+      end
+
+      def names(members, row)
+        members[row, true].to_a.reject { |index| index == @pad }.map { |index| @compiled.faults[index].id }.sort
+      end
+
+      # Members with masked victims swapped for their variant.
+      def swap_masked(members)
+        swapped = members.dup
+        @compiled.masks.each { |mask| swap(mask, members, swapped) }
+        swapped
+      end
+
+      def swap(mask, members, swapped)
+        lookup = Numo::Int32.zeros(@pad + 1)
+        lookup[mask.maskers] = 1
+        hiding = (0...members.shape[1]).map { |k| lookup[members[true, k]] }.reduce(:+)
+        return if hiding.sum.zero?
+
+        map = Numo::Int32.new(@pad + 1).seq
+        mask.swap.each { |victim, variant| map[victim] = variant }
+        rows = (hiding > 0).where
+        swapped[rows, true] = map[swapped[rows, true].flatten].reshape(rows.size, members.shape[1])
+      end
+    end
+  end
+end

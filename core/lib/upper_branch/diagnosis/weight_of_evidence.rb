@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # Why a fault is believed: for each finding 10 * log10( P(finding | fault in) / P(finding | fault out) ) in decibans,
+    # the other faults standing at their priors (Good, Probability and the Weighing of Evidence, 1950). Prior plus weights plus
+    # what the findings say only together give the posterior log-odds exactly.
+    class WeightOfEvidence
+      Reason = Struct.new(:entry, :decibans, keyword_init: true)
+      Account = Struct.new(:prior, :reasons, :together, :posterior, keyword_init: true) # all in decibans
+
+      def self.decibans(probability)
+        p = probability.clamp(1e-12, 1 - 1e-12)
+        10 * Math.log10(p / (1 - p))
+      end
+
+      def initialize(posterior)
+        @posterior = posterior
+        @compiled = posterior.compiled
+        @pad = @compiled.variants.size
+        @prior = posterior.prior_odds.map { |odds| odds / (1 + odds) }
+      end
+
+      # fault_id -> Account
+      def of(fault_id)
+        index = @compiled.index(fault_id)
+        reasons = first_results.map { |item| Reason.new(entry: item.finding.entry, decibans: weight(item, index)) }
+        prior = self.class.decibans(@prior[index])
+        after = self.class.decibans(@posterior.marginal(fault_id))
+        Account.new(prior: prior, reasons: reasons.sort_by { |reason| [-reason.decibans.abs, reason.entry] },
+                    together: after - prior - reasons.sum(&:decibans), posterior: after)
+      end
+
+      private
+
+      # What was seen before any repair speaks of the fault that was in; later results speak of the repair.
+      def first_results
+        @first_results ||= @posterior.evidence.select { |item| item.round.zero? }
+      end
+
+      def weight(item, index)
+        absent, present = chances(item, index)
+        10 * Math.log10(present / absent)
+      end
+
+      # [P(result | fault out), P(result | fault in)] with every other fault at its prior. For the normal word the product is
+      # exact; for an abnormal word the expected strengths stand in for the sum over sets (first order in the priors).
+      def chances(item, index)
+        return [0, 1].map { |fault_in| chance(item, index, fault_in, item.words) } unless item.chances
+
+        [0, 1].map do |fault_in|
+          item.chances.sum { |word, share| share * chance(item, index, fault_in, [word]) }
+        end
+      end
+
+      def chance(item, index, fault_in, words)
+        @expected ||= {}
+        base = @expected[item.table.object_id] ||= expected(item.table)
+        row = item.table.row(index)
+        own = row.values.sum
+        normal = item.table.finding.normal.nil? ? 0.0 : base[:normal] / (1 - (@prior[index] * own)) * (1 - (fault_in * own))
+        return normal if words == [:normal]
+
+        total = base[:total] + ((fault_in - @prior[index]) * own)
+        words.reduce(1 - normal) { |sum, word| sum * (base[word] + ((fault_in - @prior[index]) * row[word])) / total }
+      end
+
+      def expected(table)
+        @padded ||= Numo::DFloat.cast(@prior + Array.new(@pad + 1 - @prior.size, 0.0))
+        table.expected(@padded)
+      end
+    end
+  end
+end

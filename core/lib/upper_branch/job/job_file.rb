@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+require "json"
+require "json_schemer"
+require "psych"
+
+module UpperBranch
+  class Job
+    # A job as a file (docs/formats/job.schema.json), JSON or YAML, turned into entries.
+    #
+    #   Job::JobFile.job(catalogue, File.read("job.yml"))   # => Job
+    #
+    # Raises Invalid with the place in the file and what to do.
+    module JobFile
+      SCHEMA = ::File.expand_path("../docs/formats/job.schema.json", ROOT).freeze
+      LIMIT = 1_000_000 # bytes
+
+      def self.job(catalogue, text)
+        entries(read(text)).reduce(Job.new(catalogue, [])) do |job, (place, entry)|
+          job.with(entry)
+        rescue Invalid => e
+          raise Invalid.new("#{place}/#{e.field}", e.message)
+        end
+      end
+
+      # Parsed and checked against the schema: hash
+      def self.read(text)
+        raise Invalid.new("", "The file is larger than #{LIMIT} bytes") if text.bytesize > LIMIT
+
+        data = parse(text)
+        error = schema.validate(data).first
+        raise Invalid.new(error["data_pointer"].delete_prefix("/"), error["error"]) if error
+
+        data
+      end
+
+      # [[place in the file, entry], ...] in the order things happened.
+      def self.entries(data)
+        rows = [["machine", "machine", data["machine"]]]
+        repairs = data["repairs"] || []
+        (0..repairs.size).each do |round|
+          rows += symptoms(data, round) + checks(data, round)
+          rows << ["repairs/#{round}", "repair", { "repair" => repairs[round]["id"], "faults" => repairs[round]["faults"] }.compact] if repairs[round]
+        end
+        rows << ["state", "state", data["state"]] if data["state"]
+        too_late(data, repairs.size)
+        rows.each_with_index.map { |(place, kind, body), i| [place, { "id" => (i + 1).to_s, "kind" => kind, "data" => body }] }
+      end
+
+      def self.parse(text)
+        text.lstrip.start_with?("{") ? JSON.parse(text) : Psych.safe_load(text)
+      rescue JSON::ParserError, Psych::Exception => e
+        raise Invalid.new("", "The file is neither JSON nor YAML: #{e.message.lines.first.strip}")
+      end
+
+      def self.schema
+        @schema ||= JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)))
+      end
+
+      def self.symptoms(data, round)
+        rows(data, "symptoms", round) { |row| ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [] }] }
+      end
+
+      def self.checks(data, round)
+        rows(data, "checks", round) do |row|
+          ["check", { "check" => row["id"], "outcomes" => row["outcomes"] || row["outcome"]&.then { |word| [word] }, "reading" => row["reading"] }.compact]
+        end
+      end
+
+      def self.rows(data, section, round)
+        (data[section] || []).each_with_index.select { |row,| (row["after_repair"] || 0) == round }
+                             .map { |row, i| ["#{section}/#{i}", *yield(row)] }
+      end
+
+      def self.too_late(data, repairs)
+        %w[symptoms checks].each do |section|
+          (data[section] || []).each_with_index do |row, i|
+            next if (row["after_repair"] || 0) <= repairs
+
+            raise Invalid.new("#{section}/#{i}/after_repair", "Only #{repairs} repairs are listed")
+          end
+        end
+      end
+      private_class_method :parse, :schema, :symptoms, :checks, :rows, :too_late
+    end
+  end
+end

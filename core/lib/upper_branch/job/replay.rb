@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Job
+    # What one entry does to a job being replayed.
+    module Replay
+      def self.apply(job, entry)
+        send(entry["kind"].to_sym, job, entry, entry["data"])
+      end
+
+      def self.machine(job, _entry, data)
+        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"])
+      end
+
+      def self.symptom(job, entry, data)
+        job.findings << Finding.new(entry: entry["id"], kind: :symptom, id: data["symptom"], words: [data["seen"]],
+                                    conditions: data["when"] || [], round: job.round)
+      end
+
+      def self.check(job, entry, data)
+        check = job.catalogue.check(data["check"])
+        reading = data["reading"] && Measuring::Reading.judge(check.reading, data["reading"])
+        stand(job, check)
+        job.minutes += data["minutes"] || check.minutes
+        job.findings << Finding.new(entry: entry["id"], kind: :check, id: check.id, words: data["outcomes"] || [reading.word],
+                                    chances: data["outcomes"] ? nil : reading.chances, conditions: [], round: job.round, reading: reading)
+      end
+
+      # Doing a check brings the machine into the state the check needs, by the nearest way; the way's minutes count.
+      def self.stand(job, check)
+        return if check.states.any? { |code| job.state.meets?(code) }
+
+        cost, state = Planning::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, check.states)
+        move(job, state, cost)
+      end
+
+      def self.move(job, state, cost)
+        job.minutes += cost if cost.finite?
+        job.state = state
+        job.has_run = true if state.engine == "running"
+        job.has_run = false if state.engine == "cold"
+      end
+
+      def self.repair(job, entry, data)
+        plan = Planning::Repairs.find(job.machine, data["repair"])
+        faults = data["faults"] || plan.faults.map(&:id)
+        Planning::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, [plan.state]).then { |cost, state| move(job, state, cost) if state && cost.finite? }
+        job.minutes += data["minutes"] || plan.minutes
+        job.repairs << Job::Repair.new(entry: entry["id"], id: plan.id, faults: faults, success: plan.success, round: job.round)
+      end
+
+      def self.state(job, _entry, data)
+        to = Planning::BenchState.new(engine: data["engine"] || job.state.engine, carburetor: data["carburetor"] || job.state.carburetor)
+        cost = Planning::Transitions.for(job.machine.family, job.catalogue).minutes(job.state, to)
+        move(job, to, cost)
+        job.has_run = true if to.engine == "warm"
+      end
+
+      def self.caution(job, _entry, data)
+        job.cautions << data["hazard"]
+      end
+
+      def self.note(job, entry, data)
+        job.notes << { entry: entry["id"], text: data["text"] }
+      end
+
+      def self.close(job, entry, data)
+        job.closing = { entry: entry["id"], as: data["as"], reason: data["reason"] }
+      end
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  # The recommendation as plain data: the step, its minutes, what each outcome would do, the alternatives, the plan by state.
+  class NextStepView
+    ALTERNATIVES = 6
+
+    def initialize(job, step, posterior)
+      @job = job
+      @step = step
+      @posterior = posterior
+    end
+
+    def to_h
+      { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, override: override,
+        alternatives: alternatives, plan: plan, repairs: leading_repairs }
+    end
+
+    private
+
+    def check
+      option(@step.target) if @step.kind == :check
+    end
+
+    def repair
+      plan_of(@step.target) if %i[repair refer].include?(@step.kind)
+    end
+
+    def proof
+      @step.target.to_h if @step.kind == :prove
+    end
+
+    def override
+      @step.overridden && { check: @step.overridden[:check].id, says: @step.overridden[:says] }
+    end
+
+    def alternatives
+      chosen = @step.kind == :check ? @step.target : nil
+      @step.options.reject { |row| row.equal?(chosen) }.first(ALTERNATIVES).map { |row| option(row) }
+    end
+
+    def option(row)
+      candidate = row.candidate
+      { id: row.check.id, name: row.check.name, minutes: row.check.minutes, travel: candidate.travel.round, state: candidate.code,
+        group: Planning::BenchState.group(candidate.code), gain: row.gain.round(4), waits: row.waits&.says,
+        outcomes: row.chances.map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }.sort_by { |outcome| -outcome[:chance] } }
+    end
+
+    # The next few steps grouped by bench state, the group of the next step first.
+    def plan
+      rows = @step.open_options.first(10).map { |row| option(row) }
+      rows.group_by { |row| row[:group] }.map { |group, steps| { group: group, steps: steps.first(4).map { |row| row.slice(:id, :name, :minutes) } } }
+    end
+
+    def leading_repairs
+      @posterior.all_now.reject { |_, p| p < 0.02 }.sort_by { |id, p| [-p, id] }.first(6).map { |id, p| plan_of(Planning::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+    end
+
+    def plan_of(plan)
+      { id: plan.id, name: plan.name, text: plan.text, minutes: plan.minutes, success: plan.success, state: plan.state, hazards: plan.hazards,
+        faults: plan.faults.map(&:id), refers: plan.refers? }
+    end
+  end
+end

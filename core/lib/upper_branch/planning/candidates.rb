@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Planning
+    # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition met,
+    # reachable, and not destroyed by what has been repaired.
+    class Candidates
+      Candidate = Struct.new(:check, :minutes, :travel, :state, :code, keyword_init: true) do
+        def total = minutes + travel
+      end
+
+      def initialize(job, tools: nil)
+        @job = job
+        @machine = job.machine
+        @tools = tools
+        @transitions = Transitions.for(@machine.family, job.catalogue)
+        @rules = OrderingRules.new(job)
+      end
+
+      # Array of Candidate in catalogue order.
+      def all
+        @all ||= @machine.checks.reject { |check| done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) }
+                         .filter_map { |check| candidate(check) }
+      end
+
+      private
+
+      def done?(check)
+        result = @job.result(check.id, @job.round)
+        result && (result.words & check.neutral).empty? && !too_close?(result)
+      end
+
+      def too_close?(result)
+        result.reading&.too_close?(@job.catalogue.scale["verdict"]["clear"])
+      end
+
+      # A rule forbids it, or it wants a warm run first and there has been none on the way.
+      def blocked?(check)
+        @rules.blocking(check) || (check.after_run? && !@job.has_run && !check.states.include?("W"))
+      end
+
+      # Internal work on some families is for a licensed mechanic.
+      def internal?(check)
+        @machine.licensed_only? && check.states.all? { |code| %w[open bench apart].include?(code) }
+      end
+
+      # A repair that disturbed what the check looks at.
+      def destroyed?(check)
+        @job.repairs.any? { |repair| (Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id) } && !proving?(check)
+      end
+
+      def proving?(check)
+        @job.result(check.id)&.round.to_i < @job.round && Proof::ASSEMBLED.include?(check.stage)
+      end
+
+      def asked_for?(check)
+        return false unless check.after.all? { |id| @machine.check(id).nil? || @job.result(id) }
+
+        check.only_when.empty? || check.only_when.any? { |term| holds?(term) }
+      end
+
+      def holds?(term)
+        return @job.symptom(term.delete_prefix("symptom:")) == "present" if term.start_with?("symptom:")
+        return @machine.condition(term.delete_prefix("context:")) if term.start_with?("context:")
+
+        check, word = term.split("=")
+        @job.result(check)&.words&.include?(word)
+      end
+
+      def candidate(check)
+        code, travel, state = check.states.map { |each| [each, *@transitions.nearest(@job.state, [each])] }.min_by.with_index { |(_, cost), i| [cost, i] }
+        Candidate.new(check: check, minutes: check.minutes, travel: travel, state: state, code: code) if travel.finite?
+      end
+    end
+  end
+end

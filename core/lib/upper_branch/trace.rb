@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  # Everything a screen or a script needs to know about a job, as plain data: what was found and what it did, what is
+  # suspected and why, and what to do next.
+  #
+  #   Trace.of(job).to_h  # => {catalogue:, machine:, state:, sets:, faults:, parts:, circuits:, findings:, next:, ...}
+  #
+  # Probabilities are rounded to 1e-6, decibans to 0.1, minutes to 1.
+  class Trace
+    def self.of(job)
+      new(job)
+    end
+
+    def initialize(job)
+      @job = job
+      @machine = job.machine
+      @posterior = Diagnosis::Posterior.of(job)
+      @reasons = Diagnosis::Reasons.new(job, @posterior)
+      @step = Planning::NextStep.of(job, @posterior)
+    end
+
+    def to_h
+      now = @posterior.all_now
+      { catalogue: @job.catalogue.stamp, machine: machine, state: @job.state.to_h, minutes: @job.minutes.round, round: @job.round,
+        closing: @job.closing, outside: round(@posterior.outside), neglected: round(@posterior.neglected),
+        sets: sets, faults: faults(now), parts: grouped(now) { |fault| fault.part.id }, circuits: grouped(now, &:circuit),
+        findings: findings, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
+    end
+
+    private
+
+    def round(value)
+      value.round(6)
+    end
+
+    def machine
+      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work }
+    end
+
+    def sets
+      @posterior.sets(6).map do |row|
+        { faults: row.faults, outside: row.outside, probability: round(row.probability) }
+      end
+    end
+
+    def faults(now)
+      @machine.faults.sort_by { |fault| [-now[fault.id], fault.id] }.each_with_index.map do |fault, rank|
+        { id: fault.id, name: fault.name, circuit: fault.circuit, part: fault.part.id, part_name: fault.part.name, why: fault.why, probability: round(now[fault.id]),
+          before_repair: round(@posterior.marginal(fault.id)), reasons: rank < 12 ? @reasons.of(fault.id) : nil }
+      end
+    end
+
+    # Chance that at least one fault of the group is in: from the marginals, as if independent within the group.
+    def grouped(now)
+      groups = @machine.faults.group_by { |fault| yield fault }
+      groups.map { |id, members| { id: id, probability: round(1 - members.reduce(1.0) { |left, fault| left * (1 - now[fault.id]) }) } }
+            .sort_by { |row| [-row[:probability], row[:id]] }
+    end
+
+    def findings
+      explained = @posterior.explained
+      replaced = Diagnosis::Evidence.new(@job, @posterior.compiled).replaced
+      @job.findings.map do |finding|
+        { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round, says: @reasons.name(finding),
+          chances: finding.chances&.transform_values { |p| round(p) }, explained: explained[finding.entry]&.then { |p| round(p) },
+          unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding) }
+      end
+    end
+
+    def unexplained?(chance)
+      !chance.nil? && chance < @job.catalogue.scale["verdict"]["unexplained"]
+    end
+
+    def too_close?(finding)
+      finding.reading ? finding.reading.too_close?(@job.catalogue.scale["verdict"]["clear"]) : false
+    end
+
+    def repairs
+      @job.repairs.map do |repair|
+        { entry: repair.entry, id: repair.id, name: Planning::Repairs.find(@machine, repair.id).name, faults: repair.faults, round: repair.round,
+          was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 } }
+      end
+    end
+
+    def proof
+      return [] if @job.round.zero?
+
+      Planning::Proof.of(@job).items.map(&:to_h)
+    end
+  end
+end
