@@ -18,6 +18,7 @@ module UpperBranch
       @posterior = Diagnosis::Posterior.of(job)
       @reasons = Diagnosis::Reasons.new(job, @posterior)
       @step = Planning::NextStep.of(job, @posterior)
+      @ledger = Ledger.new(job)
     end
 
     def to_h
@@ -64,7 +65,8 @@ module UpperBranch
       @job.findings.map do |finding|
         { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round, says: @reasons.name(finding),
           chances: finding.chances&.transform_values { |p| round(p) }, explained: explained[finding.entry]&.then { |p| round(p) },
-          unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding) }
+          unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding),
+          did: @ledger.moves(finding.entry) }
       end
     end
 

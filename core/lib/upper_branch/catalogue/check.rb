@@ -47,6 +47,11 @@ module UpperBranch
         outcomes.keys.select { |word| Needs.met?(@outcome_needs[word], features) }
       end
 
+      # Features a word needs.
+      def needs_of(word)
+        @outcome_needs[word] || []
+      end
+
       # Symptoms that this check observes over again: its result stands in their place.
       def replaced_symptoms
         (same.values + replaces).uniq

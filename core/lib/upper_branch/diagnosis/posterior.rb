@@ -80,6 +80,20 @@ module UpperBranch
         @evidence.to_h { |item| [item.finding.entry, (item.likelihood(@masked[item.round][rows, true]) * probability).sum] }
       end
 
+      # How belief moved: the chances of all faults before the first item of evidence and after each, as arrays in the order of
+      # compiled.faults; after a repair, of what was still in at the time.
+      def history
+        log = @worlds.log_weight
+        outside = Math.log(outside_odds)
+        steps = [standing(log, outside, 0, 0)]
+        @evidence.each_with_index do |item, i|
+          log += Numo::NMath.log(chance(item, @worlds, @masked))
+          outside += Math.log(item.outside) unless item.before
+          steps << standing(log, outside, item.round, i + 1)
+        end
+        steps
+      end
+
       def inspect = "#<Posterior of #{@machine.inspect}>"
 
       private
@@ -174,22 +188,28 @@ module UpperBranch
         total = weights.sum + outside
         @probability = weights / total
         @outside = outside / total
-        @first = marginals(@worlds.first)
-        @last = marginals(@worlds.last)
+        @first = marginals(@worlds.first, @probability, @evidence)
+        @last = marginals(@worlds.last, @probability, @evidence)
         @neglected = neglected_mass
       end
 
-      def marginals(members)
-        vector = free_marginals
+      def standing(log, outside, round, seen)
+        peak = [log.max, outside].max
+        weights = Numo::NMath.exp(log - peak)
+        marginals(@worlds.rounds[round], weights / (weights.sum + Math.exp(outside - peak)), @evidence.first(seen))
+      end
+
+      def marginals(members, probability, evidence)
+        vector = free_marginals(evidence)
         counted = Numo::DFloat.zeros(@pad + 1)
-        members.shape[1].times { |k| counted += members[true, k].bincount(@probability, minlength: @pad + 1) }
+        members.shape[1].times { |k| counted += members[true, k].bincount(probability, minlength: @pad + 1) }
         @relevant.each { |index| vector[index] = counted[index] }
         vector
       end
 
       # Faults outside every set: prior odds times what the normal findings leave of them, exactly.
-      def free_marginals
-        normal = @evidence.select { |item| item.normal? && item.before.nil? }
+      def free_marginals(evidence)
+        normal = evidence.select { |item| item.normal? && item.before.nil? }
         @prior_odds.each_with_index.map do |prior, i|
           odds = normal.reduce(prior) { |left, item| left * (1 - item.table.sum(i)) }
           odds / (1 + odds)

@@ -56,10 +56,12 @@ module UpperBranch
       end
 
       def caution
+        open_job
         refuse("hazard", "No caution is called #{@data['hazard'].inspect}") unless @job.catalogue.hazard(@data["hazard"])
       end
 
       def note
+        refuse("kind", "Say first which machine it is") unless @machine
         refuse("text", "Write something first") if @data["text"].to_s.strip.empty?
       end
 

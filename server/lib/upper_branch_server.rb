@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+$LOAD_PATH.unshift(File.expand_path("../../core/lib", __dir__))
+require "upper_branch"
+require "sequel"
+require "zeitwerk"
+
+# The job's HTTP door: a JSON API over PostgreSQL that keeps entries and answers with traces. All rules are in the core.
+module UpperBranchServer
+  ROOT = File.expand_path("../..", __dir__).freeze
+  MIGRATIONS = File.join(ROOT, "server", "migrations").freeze
+  WEB = File.join(ROOT, "web", "dist").freeze
+
+  loader = Zeitwerk::Loader.new
+  loader.tag = "server"
+  loader.push_dir(__dir__)
+  loader.setup
+
+  # One pool for the process; a connection that PostgreSQL dropped is found out and replaced.
+  # url: postgres://...; returns Sequel::Database
+  def self.connect(url)
+    database = Sequel.connect(url, max_connections: 8, pool_timeout: 5, test: false, connect_timeout: 3)
+    database.extension(:connection_validator, :pg_json)
+    database.pool.connection_validation_timeout = 5
+    database
+  end
+
+  def self.migrate(database)
+    Sequel.extension(:migration)
+    Sequel::Migrator.run(database, MIGRATIONS)
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+require "json_schemer"
+require "psych"
+
+module UpperBranchServer
+  # server/openapi.yml as the judge of what comes in: shape first, meaning later in the core.
+  class Contract
+    PATH = File.join(ROOT, "server", "openapi.yml").freeze
+
+    def initialize
+      @document = JSONSchemer.openapi(Psych.safe_load_file(PATH))
+      @schemas = Hash.new { |known, name| known[name] = @document.schema(name) }
+    end
+
+    # Raises Problem 422 naming the field. schema: name under components/schemas
+    def check(schema, data, prefix = "")
+      error = @schemas[schema].validate(data).first or return
+      field = [prefix, error["data_pointer"].delete_prefix("/")].reject(&:empty?).join("/")
+      raise Problem.invalid(field, "#{field.empty? ? 'The request' : field}: #{plain(error)}")
+    end
+
+    # An entry's data by its kind.
+    def check_entry(entry, index)
+      check("#{entry['kind'].capitalize}Data", entry["data"], "entries/#{index}/data")
+    end
+
+    private
+
+    def plain(error)
+      case error["type"]
+      when "required" then "#{error.dig('details', 'missing_keys')&.join(', ')} is missing"
+      when "schema" then "is not known here; leave it out"
+      else error["error"].sub(/\Avalue at `[^`]*` /, "").sub("value at root ", "")
+      end
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module UpperBranchServer
+  # The demo: the engine shed of the Hollow Beck growers' co-operative. Invented, and loaded only into an empty database.
+  module Demo
+    FILE = File.join(ROOT, "server", "demo.yml").freeze
+
+    # true when something was loaded
+    def self.load(store, database)
+      return false if database[:jobs].any?
+
+      Psych.safe_load_file(FILE)["jobs"].each { |row| store.create(uuid(row["title"]), row["title"], entries(row)) }
+      true
+    end
+
+    def self.entries(row)
+      row["entries"].each_with_index.map do |entry, i|
+        kind, data = entry.first
+        { "id" => uuid("#{row['title']} #{i}"), "kind" => kind, "data" => data }
+      end
+    end
+
+    # The same id every time: a UUID from a name (RFC 4122 layout, version 5 by SHA-1).
+    def self.uuid(name)
+      hex = Digest::SHA1.hexdigest("upper-branch demo #{name}")
+      "#{hex[0, 8]}-#{hex[8, 4]}-5#{hex[13, 3]}-a#{hex[17, 3]}-#{hex[20, 12]}"
+    end
+    private_class_method :entries, :uuid
+  end
+end

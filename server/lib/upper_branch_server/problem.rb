@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpperBranchServer
+  # An error as the client sees it: application/problem+json (RFC 9457), with the field and what to do.
+  class Problem < StandardError
+    attr_reader :status, :body
+
+    # errors: [{field:, detail:}]; more: further members ("version")
+    def initialize(status, type, title, detail, errors: nil, **more)
+      @status = status
+      @body = { type: "/problems/#{type}", title: title, status: status, detail: detail, errors: errors, **more }.compact
+      super(detail)
+    end
+
+    def self.invalid(field, detail)
+      new(422, "invalid", "This cannot be recorded", detail, errors: [{ field: field, detail: detail }])
+    end
+
+    def self.stale(version)
+      new(409, "stale", "Somebody else wrote to this job", "The job has gone on to version #{version}: load it again, then repeat what you entered.", version: version)
+    end
+
+    def self.not_found
+      new(404, "not-found", "Not found", "There is no such job or page here.")
+    end
+
+    def self.unavailable
+      new(503, "unavailable", "The database cannot be reached", "Nothing was lost: what you entered is kept in this browser and is sent again when the database answers.")
+    end
+  end
+end

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require "json"
+
+module UpperBranchServer
+  # Jobs in PostgreSQL: read, and appended to within a transaction that locks the job.
+  class Store
+    Stored = Struct.new(:id, :title, :version, :catalogue, :entries, keyword_init: true)
+
+    def initialize(database, catalogue)
+      @database = database
+      @catalogue = catalogue
+    end
+
+    # Raises Sequel::DatabaseError when PostgreSQL does not answer.
+    def alive
+      @database.get(1)
+    end
+
+    # Board rows, the latest first.
+    def list
+      @database[:jobs].reverse(:updated_at).select(:id, :title, :version, :summary, :closed_as, :updated_at).all
+    end
+
+    # Stored or raises Problem 404.
+    def find(id)
+      row = @database[:jobs].where(id: id).first or raise Problem.not_found
+      stored(row)
+    end
+
+    # Creates a job with its first entries. [Stored, Job, true when new]. The same id again returns what is stored.
+    def create(id, title, entries)
+      @database.transaction do
+        known = @database[:jobs].where(id: id).first
+        next [stored(known), replay(stored(known).entries), false] if known
+
+        job = admit(UpperBranch::Job.new(@catalogue, []), entries)
+        @database[:jobs].insert(id: id, title: title, catalogue: @catalogue.stamp, version: 0, summary: Sequel.pg_jsonb({}))
+        append(id, 0, entries, job)
+        [find(id), job, true]
+      end
+    rescue Sequel::UniqueConstraintViolation
+      [find(id), replay(find(id).entries), false]
+    end
+
+    # Appends entries written against a version. [Stored, Job]. Raises Problem 404, 409, 422.
+    def add(id, version, entries)
+      @database.transaction do
+        row = @database[:jobs].where(id: id).for_update.first or raise Problem.not_found
+        before = stored(row)
+        fresh = entries.reject { |entry| before.entries.any? { |old| old["id"] == entry["id"] } }
+        next [before, replay(before.entries)] if fresh.empty?
+        raise Problem.stale(before.version) if version != before.version && version + entries.size - fresh.size != before.version
+
+        job = admit(replay(before.entries), fresh, entries.size - fresh.size)
+        append(id, before.version, fresh, job)
+        [find(id), job]
+      end
+    end
+
+    def replay(entries)
+      UpperBranch::Job.replay(@catalogue, entries)
+    end
+
+    private
+
+    def stored(row)
+      entries = @database[:entries].where(job_id: row[:id]).order(:sequence).map do |entry|
+        { "id" => entry[:id], "kind" => entry[:kind], "data" => JSON.parse(JSON.generate(entry[:data])), "at" => entry[:at].utc.iso8601(3) }
+      end
+      Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], entries: entries)
+    end
+
+    # offset: where the first of these stands in the request, for naming the field
+    def admit(job, entries, offset = 0)
+      entries.each_with_index.reduce(job) do |known, (entry, i)|
+        known.with(entry)
+      rescue UpperBranch::Invalid => e
+        raise Problem.invalid("entries/#{offset + i}/data/#{e.field}", e.message)
+      end
+    end
+
+    def append(id, version, entries, job)
+      rows = entries.each_with_index.map { |entry, i| { job_id: id, sequence: version + i + 1, id: entry["id"], kind: entry["kind"], data: Sequel.pg_jsonb(entry["data"]) } }
+      @database[:entries].multi_insert(rows)
+      @database[:jobs].where(id: id).update(version: version + entries.size, catalogue: @catalogue.stamp, closed_as: job.closing&.fetch(:as),
+                                            summary: Sequel.pg_jsonb(Summary.of(job)), updated_at: Sequel.function(:clock_timestamp))
+    end
+  end
+end

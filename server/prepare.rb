@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+# Migrates the database and loads the demo jobs once. Says plainly what is wrong when it cannot.
+require_relative "lib/upper_branch_server"
+
+begin
+  database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
+  UpperBranchServer.migrate(database)
+  UpperBranchServer::Demo.load(UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load), database)
+rescue UpperBranch::Catalogue::Broken => e
+  abort e.message
+rescue Sequel::DatabaseConnectionError => e
+  abort "The database does not answer: #{e.message.lines.first.strip}. Is DATABASE_URL right?"
+end

@@ -1,0 +1,74 @@
+import type { Catalogue, Job, JobSummary, NewEntry, NewJob, Problem } from "./types";
+
+/** An answer that was not a success: the problem document, or status 0 when nothing answered. */
+export class ApiError extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+
+  get status(): number {
+    return this.problem.status;
+  }
+
+  /** True when the same request may succeed later: no signal, or the database is away. */
+  get passing(): boolean {
+    return this.status === 0 || this.status >= 502;
+  }
+}
+
+const NO_SIGNAL: Problem = {
+  type: "/problems/no-signal",
+  title: "No connection",
+  status: 0,
+  detail: "The server does not answer. What you entered is kept here and is sent when it does.",
+};
+
+async function request<T>(path: string, init?: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, init);
+  } catch {
+    throw new ApiError(NO_SIGNAL);
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok && body) return body as T;
+  throw new ApiError(isProblem(body) ? body : { ...NO_SIGNAL, status: response.status || 0 });
+}
+
+function isProblem(body: unknown): body is Problem {
+  return typeof body === "object" && body !== null && "detail" in body && "status" in body;
+}
+
+function post<T>(path: string, body: unknown): Promise<T> {
+  return request<T>(path, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+}
+
+export const api = {
+  catalogue: () => request<Catalogue>("/catalogue"),
+  jobs: () => request<{ jobs: JobSummary[] }>("/jobs").then((answer) => answer.jobs),
+  job: (id: string) => request<Job>(`/jobs/${id}`),
+  createJob: (job: NewJob) => post<Job>("/jobs", job),
+  addEntries: (id: string, version: number, entries: NewEntry[]) =>
+    post<Job>(`/jobs/${id}/entries`, { version, entries }),
+};
+
+/** A new entry with an id of its own, so that sending it twice stores it once. */
+export function entry(kind: NewEntry["kind"], data: Record<string, unknown>): NewEntry {
+  return { id: newId(), kind, data };
+}
+
+/** crypto.randomUUID needs a secure page; a tablet in the shed may use plain http. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}

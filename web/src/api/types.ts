@@ -1,0 +1,22 @@
+import type { components } from "./schema.gen";
+
+type Schemas = components["schemas"];
+
+export type Catalogue = Schemas["Catalogue"];
+export type Job = Schemas["Job"];
+export type JobSummary = Schemas["JobSummary"];
+export type Trace = Schemas["Trace"];
+export type Entry = Schemas["Entry"];
+export type NewEntry = Schemas["NewEntry"];
+export type NewJob = Schemas["NewJob"];
+export type Finding = Schemas["Finding"];
+export type Suspect = Schemas["Suspect"];
+export type CheckOption = Schemas["CheckOption"];
+export type RepairPlan = Schemas["RepairPlan"];
+export type NextStep = Schemas["NextStep"];
+export type ProofItem = Schemas["ProofItem"];
+export type Problem = Schemas["Problem"];
+export type Check = Catalogue["checks"][number];
+export type Reading = NonNullable<Check["reading"]>;
+export type Symptom = Catalogue["symptoms"][number];
+export type Share = Schemas["Share"];

@@ -1,0 +1,24 @@
+import { lazy, Suspense } from "react";
+import { Route, Routes } from "react-router";
+import { Shell } from "./shell/shell";
+import { Loading } from "./ui/state";
+
+const Board = lazy(() => import("./board/board").then((view) => ({ default: view.Board })));
+const Intake = lazy(() => import("./intake/intake").then((view) => ({ default: view.Intake })));
+const TraceView = lazy(() => import("./trace/trace-view").then((view) => ({ default: view.TraceView })));
+const NotFound = lazy(() => import("./shell/not-found").then((view) => ({ default: view.NotFound })));
+
+export function App() {
+  return (
+    <Shell>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/" element={<Board />} />
+          <Route path="/new" element={<Intake />} />
+          <Route path="/jobs/:id" element={<TraceView />} />
+          <Route path="*" element={<NotFound />} />
+        </Routes>
+      </Suspense>
+    </Shell>
+  );
+}

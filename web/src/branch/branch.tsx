@@ -1,0 +1,101 @@
+import type { Catalogue, Trace } from "../api/types";
+import { percent } from "../ui/percent";
+import { drawBranch, HEIGHT, WIDTH, type Limb } from "./geometry";
+
+/** The live branch. A limb can be chosen (click, Enter or space); chosen again it is let go. */
+export function Branch(props: {
+  trace: Trace;
+  circuits: Catalogue["circuits"];
+  chosen: string | null;
+  onChoose: (circuit: string | null) => void;
+}) {
+  const drawing = drawBranch(props.trace, props.circuits);
+  const named = new Set(
+    [...drawing.limbs]
+      .sort((a, b) => b.probability - a.probability)
+      .slice(0, 5)
+      .map((limb) => limb.id),
+  );
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="h-auto w-full select-none"
+      role="group"
+      aria-label="Branch: suspicion by circuit"
+    >
+      <path d={drawing.trunk} className="fill-bark" />
+      <ellipse cx="2" cy={HEIGHT / 2 - 6} rx="5" ry="10" className="fill-fuel-soft stroke-bark" strokeWidth="2" />
+      {drawing.limbs.map((limb) => (
+        <LimbView
+          key={limb.id}
+          limb={limb}
+          named={named.has(limb.id)}
+          chosen={props.chosen === limb.id}
+          onChoose={() => props.onChoose(props.chosen === limb.id ? null : limb.id)}
+        />
+      ))}
+    </svg>
+  );
+}
+
+function LimbView({
+  limb,
+  named,
+  chosen,
+  onChoose,
+}: {
+  limb: Limb;
+  named: boolean;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  const tone = limb.withered ? "fill-line stroke-line" : "fill-fuel stroke-fuel";
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`${limb.name}: ${percent(limb.probability)}${limb.withered ? ", withered" : ""}`}
+      className="group cursor-pointer outline-none"
+      onClick={onChoose}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter" && event.key !== " ") return;
+        event.preventDefault();
+        onChoose();
+      }}
+    >
+      <circle cx={limb.tip.x} cy={(limb.tip.y + HEIGHT / 2) / 2} r="34" fill="transparent" />
+      <path d={limb.path} strokeWidth="0.5" className={`${tone} transition-all duration-300`} />
+      {limb.twigs.map((twig) => (
+        <path key={twig.id} d={twig.path} className="fill-fuel transition-all duration-300" />
+      ))}
+      {limb.withered && <path d={leafAt(limb)} className="fill-leaf" />}
+      <text
+        x={limb.label.x}
+        y={limb.label.y + (limb.twigs.length > 0 ? (limb.up ? -26 : 26) : 0)}
+        textAnchor="middle"
+        className={`font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
+        fontSize={named && !limb.withered ? 15 : 12.5}
+      >
+        {limb.name}
+        {!limb.withered && <tspan className="fill-fuel"> {percent(limb.probability)}</tspan>}
+      </text>
+      <rect
+        x={limb.tip.x - 46}
+        y={limb.up ? limb.tip.y - 56 : limb.tip.y - 30}
+        width="92"
+        height="88"
+        rx="10"
+        className={`fill-none ${chosen ? "stroke-fuel" : "stroke-transparent group-focus-visible:stroke-fuel"}`}
+        strokeWidth="2"
+        strokeDasharray={chosen ? "4 4" : undefined}
+      />
+    </g>
+  );
+}
+
+/** A small leaf where a limb has been cleared. */
+function leafAt({ tip, up }: Limb): string {
+  const sign = up ? -1 : 1;
+  return `M${tip.x} ${tip.y}q5 ${sign * -6} 12 ${sign * -5}q-2 ${sign * 7} -12 ${sign * 5}Z`;
+}

@@ -1,0 +1,123 @@
+import type { Suspect, Trace } from "../api/types";
+
+/**
+ * The branch as geometry: a trunk from the cut end (the complaint), a limb for each circuit at a fixed place, twigs for its
+ * leading parts. Thickness is the share of suspicion. Pure: the same trace gives the same drawing, and a limb never changes
+ * its place between steps, because places go by the circuits' order alone.
+ */
+export const WIDTH = 860;
+export const HEIGHT = 400;
+
+export type Twig = { id: string; name: string; probability: number; path: string; thickness: number };
+export type Limb = {
+  id: string;
+  name: string;
+  probability: number;
+  withered: boolean;
+  path: string;
+  tip: Point;
+  label: Point;
+  up: boolean;
+  twigs: Twig[];
+};
+export type Point = { x: number; y: number };
+export type BranchDrawing = { trunk: string; limbs: Limb[] };
+
+const WITHERED = 0.03;
+const TRUNK_Y = HEIGHT / 2;
+const TWIG_FROM = 0.05;
+
+export function drawBranch(trace: Trace, circuits: { id: string; name: string }[]): BranchDrawing {
+  const share = new Map(trace.circuits.map((row) => [row.id, row.probability]));
+  const standing = circuits.filter((circuit) => share.has(circuit.id));
+  const step = (WIDTH - 130) / Math.max(standing.length - 1, 1);
+  const limbs = standing.map((circuit, i) =>
+    limb(circuit, share.get(circuit.id) ?? 0, 44 + i * step, i % 2 === 0, trace.faults),
+  );
+  return { trunk: trunk(), limbs };
+}
+
+/** Height of the trunk's middle line at x: a slow bend, so that it looks grown. */
+function trunkAt(x: number): number {
+  return TRUNK_Y + 16 * Math.sin((x / WIDTH) * Math.PI * 1.6) - 6;
+}
+
+function trunk(): string {
+  return tapered(
+    { x: 0, y: trunkAt(0) },
+    { x: WIDTH * 0.35, y: trunkAt(WIDTH * 0.35) + 14 },
+    { x: WIDTH - 34, y: trunkAt(WIDTH - 34) },
+    17,
+    3,
+  );
+}
+
+function limb(
+  circuit: { id: string; name: string },
+  probability: number,
+  x: number,
+  up: boolean,
+  faults: Suspect[],
+): Limb {
+  const withered = probability < WITHERED;
+  const sign = up ? -1 : 1;
+  const from = { x, y: trunkAt(x) };
+  const reach = withered ? 56 : 84 + 34 * Math.sqrt(probability);
+  const tip = { x: Math.min(x + 30 + reach * 0.16, WIDTH - 70), y: from.y + sign * reach };
+  const bend = { x: x + 6, y: from.y + sign * reach * 0.55 };
+  const thickness = withered ? 2 : 3 + 17 * probability;
+  return {
+    ...circuit,
+    probability,
+    withered,
+    up,
+    tip,
+    label: { x: tip.x, y: tip.y + sign * (withered ? 12 : 13) + (up ? 0 : 8) },
+    path: tapered(from, bend, tip, thickness, Math.max(1.4, thickness * 0.45)),
+    twigs: withered ? [] : twigs(circuit.id, tip, sign, faults),
+  };
+}
+
+function twigs(circuit: string, tip: Point, sign: number, faults: Suspect[]): Twig[] {
+  const parts = new Map<string, { name: string; probability: number }>();
+  for (const fault of faults) {
+    if (fault.circuit !== circuit) continue;
+    const known = parts.get(fault.part);
+    const joint = 1 - (1 - (known?.probability ?? 0)) * (1 - fault.probability);
+    parts.set(fault.part, { name: fault.part_name, probability: joint });
+  }
+  const shown = [...parts]
+    .filter(([, part]) => part.probability >= TWIG_FROM)
+    .sort((a, b) => b[1].probability - a[1].probability)
+    .slice(0, 3);
+  return shown.map(([id, part], i) => {
+    const side = i === 0 ? 0 : i === 1 ? -1 : 1;
+    const end = { x: tip.x + side * 22 + 5, y: tip.y + sign * (i === 0 ? 30 : 20) };
+    const middle = { x: tip.x + side * 6, y: tip.y + sign * 14 };
+    const thickness = 1.5 + 8 * part.probability;
+    return { id, ...part, thickness, path: tapered(tip, middle, end, thickness, 1) };
+  });
+}
+
+/** A stroke along a quadratic curve whose width runs from one end to the other, as a closed outline. */
+export function tapered(from: Point, bend: Point, to: Point, wide: number, narrow: number): string {
+  const steps = 10;
+  const left: string[] = [];
+  const right: string[] = [];
+  for (let i = 0; i <= steps; i++) {
+    const t = i / steps;
+    const x = (1 - t) ** 2 * from.x + 2 * (1 - t) * t * bend.x + t ** 2 * to.x;
+    const y = (1 - t) ** 2 * from.y + 2 * (1 - t) * t * bend.y + t ** 2 * to.y;
+    const dx = 2 * (1 - t) * (bend.x - from.x) + 2 * t * (to.x - bend.x);
+    const dy = 2 * (1 - t) * (bend.y - from.y) + 2 * t * (to.y - bend.y);
+    const length = Math.hypot(dx, dy) || 1;
+    const half = (wide + (narrow - wide) * t) / 2;
+    left.push(`${round(x - (dy / length) * half)} ${round(y + (dx / length) * half)}`);
+    right.unshift(`${round(x + (dy / length) * half)} ${round(y - (dx / length) * half)}`);
+  }
+  return `M${left.join("L")}L${right.join("L")}Z`;
+}
+
+function round(value: number): number {
+  return Math.round(value * 10) / 10;
+}

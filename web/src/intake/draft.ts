@@ -1,0 +1,69 @@
+import { entry, newId } from "../api/client";
+import type { Catalogue, NewJob } from "../api/types";
+
+export type Seen = { seen: "present" | "absent"; when: string[] };
+
+/** What has been filled in so far; kept in the browser, so that a reload loses nothing. */
+export type Draft = {
+  id: string;
+  family: string;
+  name: string;
+  switches: Record<string, boolean>;
+  symptoms: Record<string, Seen>;
+  context: Record<string, string>;
+  work: string[];
+};
+
+const KEY = "upper-branch.intake";
+
+export function emptyDraft(): Draft {
+  return { id: newId(), family: "car-one", name: "", switches: {}, symptoms: {}, context: {}, work: [] };
+}
+
+export function storedDraft(): Draft {
+  try {
+    return { ...emptyDraft(), ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Draft>) };
+  } catch {
+    return emptyDraft();
+  }
+}
+
+export function storeDraft(draft: Draft | null): void {
+  if (draft) localStorage.setItem(KEY, JSON.stringify(draft));
+  else localStorage.removeItem(KEY);
+}
+
+export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
+  const features = new Set(catalogue.families.find((row) => row.id === draft.family)?.features);
+  for (const [id, on] of Object.entries(draft.switches)) {
+    if (on) features.add(id);
+    else features.delete(id);
+  }
+  return features;
+}
+
+/** The draft as a job to be stored. */
+export function jobOf(draft: Draft, catalogue: Catalogue): NewJob {
+  const name = draft.name.trim();
+  const machine = {
+    family: draft.family,
+    ...(name && { name }),
+    features: draft.switches,
+    context: draft.context,
+    work: draft.work,
+  };
+  const seen = Object.entries(draft.symptoms).map(([symptom, { seen, when }]) =>
+    entry("symptom", { symptom, seen, when }),
+  );
+  return { id: draft.id, title: titleOf(draft, catalogue), entries: [entry("machine", machine), ...seen] };
+}
+
+function titleOf(draft: Draft, catalogue: Catalogue): string {
+  const present = Object.entries(draft.symptoms)
+    .filter(([, row]) => row.seen === "present")
+    .map(([id]) => id);
+  const words = present.map((id) => catalogue.symptoms.find((row) => row.id === id)?.name ?? id);
+  const machine =
+    draft.name.trim() || (catalogue.families.find((row) => row.id === draft.family)?.name ?? draft.family);
+  return `${machine}: ${words.join("; ") || "inspection"}`.slice(0, 200);
+}

@@ -1,0 +1,102 @@
+import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, ApiError } from "../api/client";
+import type { Problem } from "../api/types";
+import { useCatalogue } from "../api/use-job";
+import { Button } from "../ui/button";
+import { Card } from "../ui/card";
+import { Failed, Loading } from "../ui/state";
+import { ComplaintBuilder } from "./complaint-builder";
+import { ContextQuestions } from "./context-questions";
+import { emptyDraft, featuresOf, jobOf, storedDraft, storeDraft, type Draft } from "./draft";
+import { FamilyPicker } from "./family-picker";
+import { FeatureSwitches } from "./feature-switches";
+
+/** A new job: which machine, what it does and when, what is known of its past. One page, nothing lost on reload. */
+export function Intake() {
+  const catalogue = useCatalogue();
+  const [draft, setDraft] = useState<Draft>(storedDraft);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+  useEffect(() => storeDraft(draft), [draft]);
+  if (catalogue.isPending) return <Loading what="the trade" />;
+  if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
+
+  const change = (part: Partial<Draft>) => setDraft((before) => ({ ...before, ...part }));
+  const features = featuresOf(draft, catalogue.data);
+  const present = Object.values(draft.symptoms).filter((row) => row.seen === "present").length;
+  const start = async () => {
+    setBusy(true);
+    try {
+      const job = await api.createJob(jobOf(draft, catalogue.data));
+      storeDraft(null);
+      void navigate(`/jobs/${job.id}`);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setProblem(error.problem);
+      setBusy(false);
+    }
+  };
+  return (
+    <form
+      className="mx-auto grid max-w-[1200px] gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void start();
+      }}
+    >
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-3xl">New job</h1>
+        <Button look="quiet" onClick={() => setDraft(emptyDraft())}>
+          Clear the sheet
+        </Button>
+      </div>
+      <Card>
+        <h2 className="mb-2 text-xl">Which machine?</h2>
+        <FamilyPicker
+          catalogue={catalogue.data}
+          family={draft.family}
+          onChange={(family) => change({ family, switches: {}, symptoms: {} })}
+        />
+        <label className="mt-4 block max-w-md">
+          <span className="text-sm">What the shop calls it</span>
+          <input
+            value={draft.name}
+            maxLength={120}
+            onChange={(event) => change({ name: event.target.value })}
+            className="mt-1 min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3"
+          />
+        </label>
+        <FeatureSwitches
+          catalogue={catalogue.data}
+          features={features}
+          onSwitch={(id, on) => change({ switches: { ...draft.switches, [id]: on } })}
+        />
+      </Card>
+      <ComplaintBuilder
+        catalogue={catalogue.data}
+        features={features}
+        symptoms={draft.symptoms}
+        onChange={(symptoms) => change({ symptoms })}
+      />
+      <ContextQuestions catalogue={catalogue.data} context={draft.context} work={draft.work} onChange={change} />
+      <div className="sticky bottom-0 -mx-1 flex flex-wrap items-center gap-3 border-t border-line bg-ground px-1 py-3">
+        <p className="min-w-48 flex-1 text-dim" role={problem ? "alert" : undefined}>
+          {problem ? (
+            <span className="text-rust">
+              <strong>{problem.title}.</strong> {problem.detail}
+            </span>
+          ) : present > 0 ? (
+            `${present} ${present === 1 ? "complaint" : "complaints"} noted.`
+          ) : (
+            "Without a complaint it is an inspection: bench findings alone are enough to trace from."
+          )}
+        </p>
+        <Button type="submit" look="fuel" className="min-h-12 px-6" disabled={busy}>
+          Start tracing
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,93 @@
+import { Collapsible } from "radix-ui";
+import { useState } from "react";
+import type { Catalogue, Job, NextStep } from "../api/types";
+import { Button } from "../ui/button";
+import { Card } from "../ui/card";
+import { minutesOf } from "./next-card";
+import { SymptomSearch } from "./symptom-search";
+
+const GROUP = {
+  cold: "While it is cold",
+  stopped: "Standing still",
+  running: "Once warm",
+  "just-stopped": "Just stopped",
+  opened: "On the bench",
+} as const;
+
+/** What comes after, by bench state; any check instead; repair now; one more observation. */
+export function Alternatives(props: {
+  next: NextStep;
+  current: string | null;
+  job: Job;
+  catalogue: Catalogue;
+  onPick: (check: string) => void;
+  onRepair: () => void;
+  onRecord: (symptom: string, seen: "present" | "absent") => void;
+}) {
+  const { next } = props;
+  const [query, setQuery] = useState(false);
+  const waiting = next.alternatives.filter((row) => row.waits);
+  return (
+    <Card aria-label="Other ways on">
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={props.onRepair} aria-keyshortcuts="r">
+          Repair now
+        </Button>
+        <Button onClick={() => setQuery(!query)} aria-expanded={query}>
+          Add an observation
+        </Button>
+      </div>
+      {query && (
+        <SymptomSearch
+          job={props.job}
+          catalogue={props.catalogue}
+          onRecord={(symptom, seen) => {
+            props.onRecord(symptom, seen);
+            setQuery(false);
+          }}
+        />
+      )}
+      {next.plan.length > 0 && (
+        <>
+          <h2 className="mt-4 text-lg">Coming up</h2>
+          {next.plan.map((group) => (
+            <div key={group.group} className="mt-2">
+              <h3 className="font-sans text-sm font-normal text-dim">{GROUP[group.group]}</h3>
+              <div className="mt-1 flex flex-wrap gap-2">
+                {group.steps.map((step) => (
+                  <Button
+                    key={step.id}
+                    className="text-[15px]"
+                    aria-pressed={props.current === step.id}
+                    onClick={() => props.onPick(step.id)}
+                  >
+                    {step.name}
+                  </Button>
+                ))}
+              </div>
+            </div>
+          ))}
+        </>
+      )}
+      {waiting.length > 0 && (
+        <Collapsible.Root className="mt-3">
+          <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left text-dim hover:bg-raised">
+            Held back by the order of work ({waiting.length})
+          </Collapsible.Trigger>
+          <Collapsible.Content>
+            <ul className="space-y-2">
+              {waiting.map((row) => (
+                <li key={row.id}>
+                  <Button className="text-[15px]" onClick={() => props.onPick(row.id)}>
+                    {row.name} <span className="text-sm text-dim">{minutesOf(row)}</span>
+                  </Button>
+                  <p className="text-sm text-dim">{row.waits}</p>
+                </li>
+              ))}
+            </ul>
+          </Collapsible.Content>
+        </Collapsible.Root>
+      )}
+    </Card>
+  );
+}

@@ -1,0 +1,148 @@
+import { Clock, Wrench } from "lucide-react";
+import { useMemo, useState } from "react";
+import { entry } from "../api/client";
+import type { Catalogue, Check, CheckOption, Job } from "../api/types";
+import { Button } from "../ui/button";
+import { meets } from "../ui/needs";
+import { percent } from "../ui/percent";
+import { Cautions, useCautions } from "./cautions";
+import { minutesOf } from "./next-card";
+import { ReadingField } from "./reading-field";
+import { useShortcuts } from "./shortcuts";
+import type { Desk } from "./trace-view";
+
+const STATE: Record<string, string> = {
+  C: "stone cold",
+  R: "running warm",
+  K: "cranking",
+  W: "warm, just stopped",
+  S: "engine stopped",
+  any: "as it stands",
+  open: "cover or bowl off",
+  bench: "carburetor off",
+  apart: "taken apart",
+};
+
+/** One check: how to do it, what to watch out for, and its answers as large buttons or a number. */
+export function CheckPanel(props: {
+  check: Check;
+  option: CheckOption | null;
+  reason: string | null;
+  job: Job;
+  catalogue: Catalogue;
+  desk: Desk;
+}) {
+  const { check, option, job, desk } = props;
+  const cautions = useCautions(check.hazards, job, props.catalogue, desk);
+  const chance = new Map(option?.outcomes.map((row) => [row.id, row.chance]));
+  const features = useMemo(() => new Set(job.trace.machine.features), [job.trace.machine.features]);
+  const outcomes = check.outcomes.filter((row) => meets(row.needs, features));
+  const [marked, setMarked] = useState<string[]>([]);
+  const record = (data: Record<string, unknown>) => void desk.add(entry("check", { check: check.id, ...data }));
+  const choose = (id: string, kind: string) => {
+    if (!cautions.read) return;
+    if (!check.multi || kind !== "abnormal") return record({ outcomes: [id] });
+    setMarked((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
+  };
+  const keys: Record<string, () => void> = Object.fromEntries(
+    outcomes.slice(0, 9).map((row, i) => [String(i + 1), () => choose(row.id, row.kind)]),
+  );
+  keys.c = cautions.acknowledge;
+  if (marked.length > 0) keys.Enter = () => record({ outcomes: marked });
+  useShortcuts(keys);
+
+  return (
+    <div aria-live="polite">
+      <p className="text-sm font-semibold text-fuel">
+        Next check · {check.states.map((code) => STATE[code]).join(" or ")}
+      </p>
+      <h2 className="text-[1.7rem] leading-tight">{check.name}</h2>
+      {props.reason && <p className="mt-1 text-dim">{props.reason}</p>}
+      <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm text-dim">
+        <span className="flex items-center gap-1.5">
+          <Clock size={16} aria-hidden /> {option ? minutesOf(option) : `${check.minutes} min`}
+        </span>
+        {check.tools.length > 0 && (
+          <span className="flex items-center gap-1.5">
+            <Wrench size={16} aria-hidden /> {check.tools.join(", ")}
+          </span>
+        )}
+      </p>
+      <ol className="mt-3 list-decimal space-y-1 pl-6 marker:text-fuel">
+        {check.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      <Cautions state={cautions} />
+      {check.reading && (
+        <ReadingField reading={check.reading} disabled={!cautions.read} onRecord={(reading) => record({ reading })} />
+      )}
+      <h3 className="mt-4 mb-2 text-base">
+        {check.reading
+          ? "Or in a word"
+          : check.multi
+            ? "What did you see? More than one may be marked"
+            : "What did you see?"}
+      </h3>
+      <div className="grid gap-2 sm:grid-cols-2">
+        {outcomes.map((row, i) => (
+          <Outcome
+            key={row.id}
+            name={row.name}
+            kind={row.kind}
+            digit={i < 9 ? i + 1 : null}
+            chance={chance.get(row.id)}
+            marked={check.multi && row.kind === "abnormal" ? marked.includes(row.id) : null}
+            disabled={!cautions.read}
+            onChoose={() => choose(row.id, row.kind)}
+          />
+        ))}
+      </div>
+      {check.multi && (
+        <Button
+          look="fuel"
+          className="mt-3 w-full"
+          disabled={marked.length === 0}
+          onClick={() => record({ outcomes: marked })}
+        >
+          Record {marked.length > 0 ? `what is marked (${marked.length})` : "what is marked"}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+const KIND = { healthy: "border-leaf", abnormal: "border-edge", neutral: "border-line border-dashed" } as const;
+
+function Outcome(props: {
+  name: string;
+  kind: keyof typeof KIND;
+  digit: number | null;
+  chance: number | undefined;
+  marked: boolean | null;
+  disabled: boolean;
+  onChoose: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      disabled={props.disabled}
+      aria-pressed={props.marked ?? undefined}
+      aria-keyshortcuts={props.digit ? String(props.digit) : undefined}
+      onClick={props.onChoose}
+      className={`flex min-h-14 items-center gap-3 rounded-xl border-2 bg-raised px-3 py-2 text-left hover:border-fuel disabled:opacity-50 ${KIND[props.kind]} ${props.marked ? "border-fuel! bg-fuel-soft!" : ""}`}
+    >
+      {props.digit && (
+        <span className="grid size-6 shrink-0 place-items-center rounded border border-line text-sm text-dim">
+          {props.digit}
+        </span>
+      )}
+      <span className="flex-1 leading-tight">
+        {props.name}
+        {props.marked && <span className="block text-sm text-fuel">marked</span>}
+        {props.kind === "neutral" && <span className="block text-sm text-dim">says nothing, do it again</span>}
+      </span>
+      {props.chance !== undefined && <span className="text-sm text-dim tabular-nums">{percent(props.chance)}</span>}
+    </button>
+  );
+}

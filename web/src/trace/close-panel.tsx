@@ -1,0 +1,51 @@
+import { entry } from "../api/client";
+import type { Job } from "../api/types";
+import { Button } from "../ui/button";
+import { percent } from "../ui/percent";
+import { ProofList } from "./proof-panel";
+import { useShortcuts } from "./shortcuts";
+import type { Desk } from "./trace-view";
+
+/** Proven, or closed already: what was wrong, and how it was shown. */
+export function ClosePanel({ job, desk }: { job: Job; desk: Desk }) {
+  const closed = job.trace.closing;
+  const close = () => void desk.add(entry("close", { as: "proven" }));
+  useShortcuts({ Enter: close }, closed === null);
+  return (
+    <div aria-live="polite">
+      <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : "Proven"}</p>
+      <h2 className="text-[1.7rem] leading-tight">{closed ? title(closed.as) : "Everything is shown to be right"}</h2>
+      {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}
+      <h3 className="mt-4 text-lg">What was wrong</h3>
+      <ul aria-label="What was wrong" className="mb-3">
+        {job.trace.repairs.map((repair) => (
+          <li key={repair.entry} className="border-t border-line py-1.5">
+            {repair.name}
+            {repair.was[repair.id] !== undefined && (
+              <span className="text-sm text-dim"> · in with {percent(repair.was[repair.id] ?? 0)}</span>
+            )}
+          </li>
+        ))}
+        {job.trace.repairs.length === 0 && <li className="text-dim">Nothing was repaired here.</li>}
+      </ul>
+      <ProofList job={job} />
+      {!closed && (
+        <Button look="fuel" className="w-full" onClick={close} aria-keyshortcuts="Enter">
+          Close as proven
+        </Button>
+      )}
+      <p className="mt-3 text-sm text-dim">
+        {job.trace.minutes} bench minutes. Guidance for a competent person; the maker's data, local codes and licensed
+        practice come first.
+      </p>
+    </div>
+  );
+}
+
+function title(as: string): string {
+  return as === "proven"
+    ? "Closed, proven"
+    : as === "referred"
+      ? "Referred out with the findings"
+      : "Closed without proof";
+}

@@ -1,0 +1,75 @@
+import { useState } from "react";
+import { entry } from "../api/client";
+import type { Catalogue, CheckOption, Job } from "../api/types";
+import { Button } from "../ui/button";
+import { Card } from "../ui/card";
+import { Alternatives } from "./alternatives";
+import { CheckPanel } from "./check-panel";
+import { ClosePanel } from "./close-panel";
+import { DescribePanel } from "./describe-panel";
+import { ProofPanel } from "./proof-panel";
+import { RepairPanel } from "./repair-panel";
+import { RepairDialog } from "./repair-dialog";
+import { useShortcuts } from "./shortcuts";
+import type { Desk } from "./trace-view";
+
+/** The one next step, large. Another check can be taken instead; a repair can be done at any time. */
+export function NextCard({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
+  const { trace } = job;
+  const next = trace.next;
+  const [instead, setInstead] = useState<{ id: string; version: number } | null>(null);
+  const [repairing, setRepairing] = useState(false);
+  useShortcuts({ r: () => setRepairing(true) }, trace.closing === null);
+  const picked = instead?.version === job.version ? instead.id : null;
+  const option = picked ? [next.check, ...next.alternatives].find((row) => row?.id === picked) : next.check;
+  const checkId = picked ?? next.check?.id ?? null;
+  const check = catalogue.checks.find((row) => row.id === checkId);
+  const pick = (id: string) => setInstead({ id, version: job.version });
+  return (
+    <>
+      <Card aria-label="Next step" className="border-2 border-fuel p-5!">
+        {check ? (
+          <CheckPanel
+            key={`${check.id} ${job.version}`}
+            check={check}
+            option={option ?? null}
+            reason={picked ? null : next.reason}
+            job={job}
+            catalogue={catalogue}
+            desk={desk}
+          />
+        ) : next.kind === "repair" || next.kind === "refer" ? (
+          <RepairPanel job={job} catalogue={catalogue} desk={desk} />
+        ) : next.kind === "prove" ? (
+          <ProofPanel job={job} catalogue={catalogue} desk={desk} />
+        ) : next.kind === "close" ? (
+          <ClosePanel job={job} desk={desk} />
+        ) : (
+          <DescribePanel />
+        )}
+        {picked && (
+          <Button look="quiet" className="mt-2" onClick={() => setInstead(null)}>
+            Back to the recommended step
+          </Button>
+        )}
+      </Card>
+      {trace.closing === null && (
+        <Alternatives
+          next={next}
+          current={checkId}
+          onPick={pick}
+          onRepair={() => setRepairing(true)}
+          onRecord={(symptom, seen) => void desk.add(entry("symptom", { symptom, seen }))}
+          job={job}
+          catalogue={catalogue}
+        />
+      )}
+      <RepairDialog open={repairing} onOpenChange={setRepairing} job={job} desk={desk} />
+    </>
+  );
+}
+
+/** Minutes of a step, with the way to it. */
+export function minutesOf(option: Pick<CheckOption, "minutes" | "travel">): string {
+  return option.travel > 0 ? `${option.minutes} min + ${option.travel} to get there` : `${option.minutes} min`;
+}

@@ -1,0 +1,45 @@
+import { entry } from "../api/client";
+import type { Catalogue, Job } from "../api/types";
+import { Button } from "../ui/button";
+import { percent } from "../ui/percent";
+import { Cautions, useCautions } from "./cautions";
+import { useShortcuts } from "./shortcuts";
+import type { Desk } from "./trace-view";
+
+/** Time to mend: what to do, why now, what to watch out for. */
+export function RepairPanel({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
+  const plan = job.trace.next.repair;
+  const cautions = useCautions(plan?.hazards ?? [], job, catalogue, desk);
+  const fault = job.trace.faults.find((row) => row.id === plan?.id);
+  const done = () => {
+    if (plan && cautions.read) void desk.add(entry("repair", { repair: plan.id }));
+  };
+  useShortcuts({ Enter: done, c: cautions.acknowledge });
+  if (!plan) return null;
+  return (
+    <div aria-live="polite">
+      <p className="text-sm font-semibold text-fuel">{plan.refers ? "Refer out" : "Repair now"}</p>
+      <h2 className="text-[1.7rem] leading-tight">{plan.name}</h2>
+      <p className="mt-1 text-dim">{job.trace.next.reason}</p>
+      {fault && <p className="mt-3">{fault.why}</p>}
+      <p className="mt-3 text-lg">{plan.text}</p>
+      <p className="mt-1 text-sm text-dim">
+        About {plan.minutes} min with the part in reach · succeeds {percent(plan.success)}
+      </p>
+      <Cautions state={cautions} />
+      {plan.refers ? (
+        <Button
+          look="fuel"
+          className="mt-4 w-full"
+          onClick={() => void desk.add(entry("close", { as: "referred", reason: job.trace.next.reason }))}
+        >
+          Refer it out and close
+        </Button>
+      ) : (
+        <Button look="fuel" className="mt-4 w-full" disabled={!cautions.read} onClick={done} aria-keyshortcuts="Enter">
+          Repaired
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+import { useId, useState } from "react";
+import type { Catalogue, Job } from "../api/types";
+import { findSymptoms } from "../intake/search";
+import { Button } from "../ui/button";
+
+/** One more observation, found by its name or a synonym. */
+export function SymptomSearch(props: {
+  job: Job;
+  catalogue: Catalogue;
+  onRecord: (symptom: string, seen: "present" | "absent") => void;
+}) {
+  const [text, setText] = useState("");
+  const id = useId();
+  const found = findSymptoms(props.catalogue.symptoms, new Set(props.job.trace.machine.features), text).slice(0, 6);
+  return (
+    <div className="mt-3">
+      <label htmlFor={id} className="text-sm">
+        What was seen, heard or smelled
+      </label>
+      <input
+        id={id}
+        type="search"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        className="mt-1 min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3"
+      />
+      <ul className="mt-2 space-y-2">
+        {found.map((symptom) => (
+          <li key={symptom.id} className="flex flex-wrap items-center gap-2">
+            <span className="min-w-40 flex-1 text-[15px]">{symptom.name}</span>
+            <Button onClick={() => props.onRecord(symptom.id, "present")} aria-label={`Seen: ${symptom.name}`}>
+              Seen
+            </Button>
+            <Button onClick={() => props.onRecord(symptom.id, "absent")} aria-label={`Not seen: ${symptom.name}`}>
+              Not seen
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,6 @@
+/** A probability in words short enough for a label: "64 %", "<1 %". */
+export function percent(p: number): string {
+  if (p > 0 && p < 0.01) return "<1 %";
+  if (p < 1 && p > 0.99) return ">99 %";
+  return `${Math.round(p * 100)} %`;
+}
