@@ -17,7 +17,8 @@ module UpperBranch
     Finding = Struct.new(:entry, :kind, :id, :words, :chances, :conditions, :round, :reading, keyword_init: true)
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
 
-    attr_reader :catalogue, :entries, :machine, :findings, :repairs, :state, :cautions, :notes, :closing, :struck, :minutes, :has_run
+    attr_accessor :machine, :state, :closing, :minutes, :has_run
+    attr_reader :catalogue, :entries, :findings, :repairs, :cautions, :notes, :struck
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -74,6 +75,5 @@ module UpperBranch
     def inspect = "#<Job #{@entries.size} entries>"
 
     # @api private: what Replay builds
-    attr_writer :machine, :state, :closing, :minutes, :has_run
   end
 end

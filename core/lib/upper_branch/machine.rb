@@ -50,7 +50,6 @@ module UpperBranch
       nil
     end
 
-
     def licensed_only?
       family["licensed_only"] == true
     end

@@ -19,6 +19,7 @@ module UpperBranch
       @reasons = Diagnosis::Reasons.new(job, @posterior)
       @step = Planning::NextStep.of(job, @posterior)
       @ledger = Ledger.new(job)
+      @blame = @posterior.blame
     end
 
     def to_h
@@ -48,15 +49,20 @@ module UpperBranch
     def faults(now)
       @machine.faults.sort_by { |fault| [-now[fault.id], fault.id] }.each_with_index.map do |fault, rank|
         { id: fault.id, name: fault.name, circuit: fault.circuit, part: fault.part.id, part_name: fault.part.name, why: fault.why, probability: round(now[fault.id]),
-          before_repair: round(@posterior.marginal(fault.id)), reasons: rank < 12 ? @reasons.of(fault.id) : nil }
+          before_repair: round(@posterior.marginal(fault.id)), blame: round(@blame[fault.id]),
+          reasons: rank < 12 ? @reasons.of(fault.id) : nil }
       end
     end
 
     # Chance that at least one fault of the group is in: from the marginals, as if independent within the group.
-    def grouped(now)
-      groups = @machine.faults.group_by { |fault| yield fault }
-      groups.map { |id, members| { id: id, probability: round(1 - members.reduce(1.0) { |left, fault| left * (1 - now[fault.id]) }) } }
+    def grouped(now, &)
+      groups = @machine.faults.group_by(&)
+      groups.map { |id, members| { id: id, probability: any(members, now), blame: any(members, @blame) } }
             .sort_by { |row| [-row[:probability], row[:id]] }
+    end
+
+    def any(members, chances)
+      round(1 - members.reduce(1.0) { |left, fault| left * (1 - chances[fault.id]) })
     end
 
     def findings

@@ -18,7 +18,13 @@ module UpperBranch
     end
 
     def sets
-      rows = @trace[:sets].map { |row| line(row[:probability], row[:outside] ? "something outside this catalogue" : (row[:faults].empty? ? "nothing" : row[:faults].join(" + "))) }
+      rows = @trace[:sets].map do |row|
+        line(row[:probability], if row[:outside]
+                                  "something outside this catalogue"
+                                else
+                                  (row[:faults].empty? ? "nothing" : row[:faults].join(" + "))
+                                end)
+      end
       "Leading sets\n#{rows.join("\n")}"
     end
 

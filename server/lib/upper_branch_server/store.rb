@@ -5,7 +5,9 @@ require "json"
 module UpperBranchServer
   # Jobs in PostgreSQL: read, and appended to within a transaction that locks the job.
   class Store
-    Stored = Struct.new(:id, :title, :version, :catalogue, :entries, keyword_init: true)
+    Stored = Struct.new(:id, :title, :version, :catalogue, :rows, keyword_init: true) do
+      alias_method :entries, :rows # oldest first
+    end
 
     def initialize(database, catalogue)
       @database = database
@@ -68,7 +70,7 @@ module UpperBranchServer
       entries = @database[:entries].where(job_id: row[:id]).order(:sequence).map do |entry|
         { "id" => entry[:id], "kind" => entry[:kind], "data" => JSON.parse(JSON.generate(entry[:data])), "at" => entry[:at].utc.iso8601(3) }
       end
-      Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], entries: entries)
+      Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], rows: entries)
     end
 
     # offset: where the first of these stands in the request, for naming the field

@@ -247,11 +247,13 @@ export interface components {
             why: string;
             probability: components["schemas"]["Probability"];
             before_repair: components["schemas"]["Probability"];
+            blame: components["schemas"]["Probability"];
             reasons: components["schemas"]["Reasons"];
         };
         Share: {
             id: string;
             probability: components["schemas"]["Probability"];
+            blame: components["schemas"]["Probability"];
         };
         FaultSet: {
             faults: string[];

@@ -73,10 +73,7 @@ function JobCard({ job }: { job: JobSummary }) {
         {job.leading.map((suspect) => (
           <span key={suspect.name} className="flex items-center gap-2 text-sm text-dim">
             <span className="h-1.5 w-14 shrink-0 rounded-full bg-line">
-              <span
-                className="block h-full rounded-full bg-fuel"
-                style={{ width: percent(suspect.probability).replace(/[<> ]/g, "") }}
-              />
+              <span className="block h-full rounded-full bg-fuel" style={{ width: `${suspect.probability * 100}%` }} />
             </span>
             {percent(suspect.probability)} {suspect.name}
           </span>

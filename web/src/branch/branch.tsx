@@ -72,7 +72,7 @@ function LimbView({
       {limb.withered && <path d={leafAt(limb)} className="fill-leaf" />}
       <text
         x={limb.label.x}
-        y={limb.label.y + (limb.twigs.length > 0 ? (limb.up ? -26 : 26) : 0)}
+        y={limb.label.y}
         textAnchor="middle"
         className={`font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
         fontSize={named && !limb.withered ? 15 : 12.5}
@@ -80,6 +80,11 @@ function LimbView({
         {limb.name}
         {!limb.withered && <tspan className="fill-fuel"> {percent(limb.probability)}</tspan>}
       </text>
+      {named && limb.twigs[0] && limb.probability > 0.15 && (
+        <text x={limb.label.x} y={limb.label.y + 15} textAnchor="middle" className="fill-dim" fontSize="12">
+          {limb.twigs[0].name}
+        </text>
+      )}
       <rect
         x={limb.tip.x - 46}
         y={limb.up ? limb.tip.y - 56 : limb.tip.y - 30}

@@ -6,7 +6,7 @@ import type { Suspect, Trace } from "../api/types";
  * its place between steps, because places go by the circuits' order alone.
  */
 export const WIDTH = 860;
-export const HEIGHT = 400;
+export const HEIGHT = 420;
 
 export type Twig = { id: string; name: string; probability: number; path: string; thickness: number };
 export type Limb = {
@@ -28,13 +28,32 @@ const TRUNK_Y = HEIGHT / 2;
 const TWIG_FROM = 0.05;
 
 export function drawBranch(trace: Trace, circuits: { id: string; name: string }[]): BranchDrawing {
-  const share = new Map(trace.circuits.map((row) => [row.id, row.probability]));
+  const share = new Map(trace.circuits.map((row) => [row.id, row.blame]));
   const standing = circuits.filter((circuit) => share.has(circuit.id));
   const step = (WIDTH - 130) / Math.max(standing.length - 1, 1);
   const limbs = standing.map((circuit, i) =>
     limb(circuit, share.get(circuit.id) ?? 0, 44 + i * step, i % 2 === 0, trace.faults),
   );
+  placeLabels(limbs);
   return { trunk: trunk(), limbs };
+}
+
+/** Labels give way outward, the most suspected first to choose, so that none lies on another. */
+function placeLabels(limbs: Limb[]): void {
+  const taken: { x: number; y: number; half: number }[] = [];
+  for (const limb of [...limbs].sort((a, b) => b.probability - a.probability)) {
+    const half = limb.withered ? limb.name.length * 3.2 : limb.name.length * 4 + 24;
+    limb.label.x = Math.min(Math.max(limb.label.x, half + 2), WIDTH - half - 2);
+    while (
+      taken.some((row) => Math.abs(row.x - limb.label.x) < row.half + half && Math.abs(row.y - limb.label.y) < 17)
+    ) {
+      limb.label.y += limb.up ? -4 : 4;
+    }
+    taken.push({ ...limb.label, half });
+    const part = limb.twigs[0];
+    if (part && limb.probability > 0.15)
+      taken.push({ x: limb.label.x, y: limb.label.y + 15, half: part.name.length * 3 });
+  }
 }
 
 /** Height of the trunk's middle line at x: a slow bend, so that it looks grown. */
@@ -66,15 +85,19 @@ function limb(
   const tip = { x: Math.min(x + 30 + reach * 0.16, WIDTH - 70), y: from.y + sign * reach };
   const bend = { x: x + 6, y: from.y + sign * reach * 0.55 };
   const thickness = withered ? 2 : 3 + 17 * probability;
+  const grown = withered ? [] : twigs(circuit.id, tip, sign, faults);
   return {
     ...circuit,
     probability,
     withered,
     up,
     tip,
-    label: { x: tip.x, y: tip.y + sign * (withered ? 12 : 13) + (up ? 0 : 8) },
+    label: {
+      x: tip.x,
+      y: tip.y + (up ? (withered ? -10 : grown.length > 0 ? -48 : -12) : withered ? 18 : grown.length > 0 ? 46 : 20),
+    },
     path: tapered(from, bend, tip, thickness, Math.max(1.4, thickness * 0.45)),
-    twigs: withered ? [] : twigs(circuit.id, tip, sign, faults),
+    twigs: grown,
   };
 }
 
@@ -83,7 +106,7 @@ function twigs(circuit: string, tip: Point, sign: number, faults: Suspect[]): Tw
   for (const fault of faults) {
     if (fault.circuit !== circuit) continue;
     const known = parts.get(fault.part);
-    const joint = 1 - (1 - (known?.probability ?? 0)) * (1 - fault.probability);
+    const joint = 1 - (1 - (known?.probability ?? 0)) * (1 - fault.blame);
     parts.set(fault.part, { name: fault.part_name, probability: joint });
   }
   const shown = [...parts]

@@ -28,7 +28,7 @@ export function Alternatives(props: {
   const [query, setQuery] = useState(false);
   const waiting = next.alternatives.filter((row) => row.waits);
   return (
-    <Card aria-label="Other ways on">
+    <Card aria-label="Other ways on" className="order-3 lg:order-none">
       <div className="flex flex-wrap gap-2">
         <Button onClick={props.onRepair} aria-keyshortcuts="r">
           Repair now

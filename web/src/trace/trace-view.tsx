@@ -64,14 +64,14 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         </p>
       )}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
-        <div className="grid content-start gap-3">
+        <div className="contents content-start gap-3 lg:grid">
           <NextCard job={job} catalogue={catalogue} desk={desk} />
         </div>
-        <div className="grid min-w-0 content-start gap-3">
-          <Card className="p-2! sm:p-3!">
+        <div className="contents min-w-0 content-start gap-3 lg:grid">
+          <Card className="order-2 p-2! sm:p-3! lg:order-none">
             <Branch trace={job.trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
           </Card>
-          <div className="grid gap-3 md:grid-cols-2">
+          <div className="order-4 grid gap-3 md:grid-cols-2 lg:order-none">
             <Suspects
               trace={job.trace}
               circuit={circuit}

@@ -7,7 +7,7 @@ module UpperBranch
     # Is the trade covered? For every family: each word has a cause, each fault a proof, each symptom a cause,
     # the five main complaints eight competing causes wherever they can occur.
     class Coverage
-      MAIN_COMPLAINTS = %w[flooding hesitation stalling surging poor\ idle].freeze
+      MAIN_COMPLAINTS = ["flooding", "hesitation", "stalling", "surging", "poor idle"].freeze
       COMPETING = 8
 
       def initialize(tables, locator)
@@ -34,7 +34,7 @@ module UpperBranch
       def words_shown(fault)
         (@words_shown ||= {})[fault.id] ||= begin
           own = fault.outcomes.map { |check, word,| [check, word] }
-          (own + fault.effects.flat_map { |link| Links.outcomes(@effects[link.id]["checks"]).map { |check, word,| [check, word] } } + inherited(fault)).to_set
+          (own + fault.effects.flat_map { |link| Links.outcomes(@effects[link.id]["checks"]).map { |check, word,| [check, word] } } + by_sameness(fault)).to_set
         end
       end
 
@@ -52,7 +52,7 @@ module UpperBranch
         @same_words ||= @tables["checks"].to_h { |row| [row["id"], row["same"] || {}] }
       end
 
-      def inherited(fault)
+      def by_sameness(fault)
         @tables["checks"].flat_map do |row|
           (row["same"] || {}).select { |_, symptom| symptoms_shown(fault).include?(symptom) }.keys.map { |word| [row["id"], word] }
         end

@@ -53,7 +53,7 @@ module UpperBranch
         node = @document.root
         pointer.split("/").drop(1).each do |key|
           child = node.mapping? ? value_of(node, key) : node.sequence? && node.children[key.to_i]
-          break unless child && child.respond_to?(:start_line)
+          break unless child.respond_to?(:start_line)
 
           node = child
         end

@@ -28,7 +28,7 @@ module UpperBranch
       end
 
       def folder(name)
-        Dir[File.join(@directory, name, "*.yml")].sort.map { |path| file(path.delete_prefix("#{@directory}/"), name) }
+        Dir[File.join(@directory, name, "*.yml")].map { |path| file(path.delete_prefix("#{@directory}/"), name) }
       end
 
       def file(name, schema)

@@ -38,9 +38,7 @@ module UpperBranch
       end
 
       # Chance that a cause outside the catalogue shows it.
-      def outside
-        @outside
-      end
+      attr_reader :outside
     end
   end
 end

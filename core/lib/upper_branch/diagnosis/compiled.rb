@@ -11,7 +11,7 @@ module UpperBranch
     class Compiled
       Variant = Struct.new(:fault, :hidden) # a fault with the findings of some effects hidden by a mask
 
-      attr_reader :catalogue, :faults, :features, :variants
+      attr_reader :catalogue, :faults, :features, :variants, :masks
 
       def self.for(machine)
         @cache ||= {}
@@ -34,8 +34,6 @@ module UpperBranch
         @direct = {}
         @lock = Mutex.new
       end
-
-      attr_reader :masks
 
       def index(fault_id)
         (@positions ||= @faults.each_with_index.to_h { |fault, i| [fault.id, i] })[fault_id]
@@ -74,10 +72,10 @@ module UpperBranch
         own = direct(variant, finding.id, word, conditions)
         return own if own.positive?
 
-        inherited(variant, finding, word, conditions)
+        by_sameness(variant, finding, word, conditions)
       end
 
-      def inherited(variant, finding, word, conditions)
+      def by_sameness(variant, finding, word, conditions)
         if finding.is_a?(Catalogue::Symptom)
           twins = @same.select { |_, _, symptom| symptom == finding.id }
           twins.sum { |check, other,| direct(variant, check.id, other, []) }.clamp(0, @catalogue.limits["abnormal_sum"])

@@ -40,7 +40,7 @@ module UpperBranch
       def count(members, indexes)
         lookup = Numo::DFloat.zeros(@size)
         lookup[indexes] = 1
-        (0...members.shape[1]).map { |k| lookup[members[true, k]] }.reduce(:+)
+        (0...members.shape[1]).sum { |k| lookup[members[true, k]] }
       end
 
       def with_effects(compiled, effects)

@@ -17,7 +17,12 @@ module UpperBranch
           return table.likelihood(words, members) unless chances
 
           spread = table.distribution(members)
-          chances.map { |word, chance| spread[word] * chance }.reduce(:+)
+          chances.sum { |word, chance| spread[word] * chance }
+        end
+
+        # For each member column, its share of the blame for the abnormal words reported: array of DFloat [sets].
+        def shares(members)
+          table.shares(chances ? chances.keys - [:normal] : words - [:normal], members)
         end
 
         # P(this result | a cause outside the catalogue)

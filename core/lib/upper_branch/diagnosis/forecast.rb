@@ -17,15 +17,25 @@ module UpperBranch
 
         def initialize(compiled, checks)
           tables = checks.map { |check| compiled.table(check) }
-          @columns = {}
+          @columns = numbered(checks, tables)
           @owner = Numo::Int32.cast(tables.each_with_index.flat_map { |table, i| Array.new(table.words.size, i) })
-          at = 0
-          checks.zip(tables).each { |check, table| @columns[check.id] = table.words.each_with_index.to_h { |word, k| [word, at + k] }.tap { at += table.words.size } }
-          @strengths = Numo::NArray.hstack(tables.flat_map { |table| table.columns.map { |column| column.reshape(column.size, 1) } })
-          @sums = Numo::NArray.hstack(tables.map { |table| table.sums.reshape(table.sums.size, 1) })
+          @strengths = side_by_side(tables.flat_map(&:columns))
+          @sums = side_by_side(tables.map(&:sums))
           @leaks = Numo::DFloat.cast(tables.map(&:leak))
           @leak_each = Numo::DFloat.cast(tables.flat_map { |table| Array.new(table.words.size, table.leak / table.words.size) })
           @accusing = tables.each_index.select { |i| tables[i].finding.normal.nil? }
+        end
+
+        private
+
+        # {check id => {word => column}}
+        def numbered(checks, tables)
+          at = -1
+          checks.zip(tables).to_h { |check, table| [check.id, table.words.to_h { |word| [word, at += 1] }] }
+        end
+
+        def side_by_side(columns)
+          Numo::NArray.hstack(columns.map { |column| column.reshape(column.size, 1) })
         end
       end
 
@@ -64,9 +74,9 @@ module UpperBranch
         columns = Array.new(members.shape[1]) { |k| members[true, k].dup }
         @normal = columns.map { |column| 1 - @sheet.sums[column, true] }.reduce(:*) * (1 - @sheet.leaks)
         @normal[true, @sheet.accusing] = 0.0 if @sheet.accusing.any?
-        total = columns.map { |column| @sheet.sums[column, true] }.reduce(:+) + @sheet.leaks
+        total = columns.sum { |column| @sheet.sums[column, true] } + @sheet.leaks
         share = (1 - @normal) / total
-        @abnormal = (columns.map { |column| @sheet.strengths[column, true] }.reduce(:+) + @sheet.leak_each) * share[true, @sheet.owner]
+        @abnormal = (columns.sum { |column| @sheet.strengths[column, true] } + @sheet.leak_each) * share[true, @sheet.owner]
         expect
       end
 

@@ -29,13 +29,15 @@ module UpperBranch
 
       # Rows whose newest member is not in them already.
       def self.fresh(grown, size)
-        again = (0...size).map { |k| grown[true, k].eq(grown[true, size]).cast_to(Numo::Int32) }.reduce(:+)
+        again = (0...size).sum { |k| grown[true, k].eq(grown[true, size]).cast_to(Numo::Int32) }
         grown[again.eq(0).where, true]
       end
       private_class_method :fresh
 
       # Each set once, members rising.
       def self.unique(rows, size, pad)
+        return rows if rows.empty?
+
         rows = rows.sort(axis: 1)
         keys = (0...size).reduce(Numo::Int64.zeros(rows.shape[0])) { |key, k| (key * (pad + 1)) + rows[true, k] }
         order = keys.sort_index

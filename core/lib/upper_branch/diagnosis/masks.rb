@@ -16,8 +16,8 @@ module UpperBranch
         @masks = catalogue.masks.filter_map { |row| build(row) }
       end
 
-      def each(&block)
-        @masks.each(&block)
+      def each(&)
+        @masks.each(&)
       end
 
       # Indexes of faults tied to this one by a mask, either way.

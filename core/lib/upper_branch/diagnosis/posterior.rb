@@ -49,6 +49,15 @@ module UpperBranch
         @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, @last[i]] }
       end
 
+      # How far each fault still in is to blame for what was found, not merely likely to be there: the share of every abnormal
+      # finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets. {fault id => p}
+      def blame
+        rows = leading(2000)
+        free = Numo::DFloat.ones(@pad + 1)
+        @evidence.reject(&:normal?).each { |item| free *= 1 - blame_for(item, rows) }
+        @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, (1 - free[i]).clamp(0.0, 1.0)] }
+      end
+
       # The leading sets as they stood before any repair. Irrelevant faults are left out of the sets: they are independent.
       def sets(count)
         totals = Hash.new(0.0)
@@ -122,7 +131,7 @@ module UpperBranch
         width = [@size, 1].max
         take(Hypotheses.all(@relevant, [@size, 2].min, @pad, width))
         @mass = [mass_of_size(2)]
-        (3..@size).each do |size|
+        (3..[@size, @relevant.size].min).each do |size|
           take(Hypotheses.grown(best_sets(size - 1), size - 1, @relevant, @pad))
           @mass << mass_of_size(size)
         end
@@ -193,6 +202,15 @@ module UpperBranch
         @neglected = neglected_mass
       end
 
+      def blame_for(item, rows)
+        then_in = @worlds.rounds[item.round][rows, true]
+        still_in = @worlds.last[rows, true].eq(then_in).cast_to(Numo::DFloat)
+        shares = item.shares(@masked[item.round][rows, true])
+        (0...then_in.shape[1]).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, k|
+          sum + then_in[true, k].bincount(@probability[rows] * shares[k] * still_in[true, k], minlength: @pad + 1)
+        end
+      end
+
       def standing(log, outside, round, seen)
         peak = [log.max, outside].max
         weights = Numo::NMath.exp(log - peak)
@@ -251,12 +269,12 @@ module UpperBranch
       def swap(mask, members, swapped)
         lookup = Numo::Int32.zeros(@pad + 1)
         lookup[mask.maskers] = 1
-        hiding = (0...members.shape[1]).map { |k| lookup[members[true, k]] }.reduce(:+)
+        hiding = (0...members.shape[1]).sum { |k| lookup[members[true, k]] }
         return if hiding.sum.zero?
 
         map = Numo::Int32.new(@pad + 1).seq
         mask.swap.each { |victim, variant| map[victim] = variant }
-        rows = (hiding > 0).where
+        rows = hiding.gt(0).where
         swapped[rows, true] = map[swapped[rows, true].flatten].reshape(rows.size, members.shape[1])
       end
     end

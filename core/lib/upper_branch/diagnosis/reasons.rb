@@ -28,7 +28,7 @@ module UpperBranch
           finding.words == ["present"] ? symptom.name : "Not seen: #{symptom.name}"
         else
           check = @catalogue.check(finding.id)
-          "#{check.name}: #{finding.words.map { |word| check.outcomes[word] }.join(', ').downcase}"
+          "#{check.name.delete_suffix('?')}: #{finding.words.map { |word| check.outcomes[word] }.join(', ').downcase}"
         end
       end
 
@@ -52,7 +52,7 @@ module UpperBranch
         return (effect["symptoms"] || {}).key?(finding.id) if finding.kind == :symptom
 
         words = (effect["checks"] || {})[finding.id] or return false
-        words.keys.any? { |joined| (joined.split("/") & finding.words).any? }
+        words.keys.any? { |joined| joined.split("/").intersect?(finding.words) }
       end
     end
   end

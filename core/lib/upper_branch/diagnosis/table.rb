@@ -68,6 +68,15 @@ module UpperBranch
         words.reduce(1 - normal) { |sum, word| sum * (gather(@strengths.fetch(word), members) + @leak_each) / total }
       end
 
+      # Each member's share of the strength behind the words: array of DFloat [sets], one per member column.
+      def shares(words, members)
+        return Array.new(members.shape[1]) { Numo::DFloat.zeros(members.shape[0]) } if words.empty?
+
+        column = words.sum { |word| @strengths.fetch(word) }
+        total = gather(column, members) + (@leak_each * words.size)
+        (0...members.shape[1]).map { |k| column[members[true, k]] / total }
+      end
+
       # Every outcome at once: {:normal => DFloat, word => DFloat}
       def distribution(members)
         normal = normal(members)
@@ -78,7 +87,7 @@ module UpperBranch
       private
 
       def gather(column, members)
-        (0...members.shape[1]).map { |k| column[members[true, k]] }.reduce(:+)
+        (0...members.shape[1]).sum { |k| column[members[true, k]] }
       end
     end
   end

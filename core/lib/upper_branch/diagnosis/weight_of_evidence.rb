@@ -56,20 +56,26 @@ module UpperBranch
       end
 
       def chance(item, index, fault_in, words)
-        @expected ||= {}
-        base = @expected[item.table.object_id] ||= expected(item.table)
+        base = expected(item.table)
         row = item.table.row(index)
-        own = row.values.sum
-        normal = item.table.finding.normal.nil? ? 0.0 : base[:normal] / (1 - (@prior[index] * own)) * (1 - (fault_in * own))
+        normal = normal_chance(item.table, base, index, fault_in)
         return normal if words == [:normal]
 
-        total = base[:total] + ((fault_in - @prior[index]) * own)
-        words.reduce(1 - normal) { |sum, word| sum * (base[word] + ((fault_in - @prior[index]) * row[word])) / total }
+        shift = fault_in - @prior[index]
+        total = base[:total] + (shift * row.values.sum)
+        words.reduce(1 - normal) { |sum, word| sum * (base[word] + (shift * row[word])) / total }
+      end
+
+      def normal_chance(table, base, index, fault_in)
+        return 0.0 if table.finding.normal.nil?
+
+        own = table.sum(index)
+        base[:normal] / (1 - (@prior[index] * own)) * (1 - (fault_in * own))
       end
 
       def expected(table)
         @padded ||= Numo::DFloat.cast(@prior + Array.new(@pad + 1 - @prior.size, 0.0))
-        table.expected(@padded)
+        (@expected ||= {}.compare_by_identity)[table] ||= table.expected(@padded)
       end
     end
   end

@@ -45,10 +45,10 @@ module UpperBranch
       private
 
       def split(index, success)
-        holds = (@rounds.last.eq(index).cast_to(Numo::Int32).sum(axis: 1) > 0).where
+        holds = @rounds.last.eq(index).cast_to(Numo::Int32).sum(axis: 1).gt(0).where
         return if holds.empty?
 
-        mended = @rounds.last[holds, true]
+        mended = @rounds.last[holds, true].dup # an index gives a view
         mended[mended.eq(index)] = @pad
         failed_weight = success < 1 ? Math.log(1 - success) : -1e9
         copies = @rounds[0...-1].map { |round| round[holds, true] }

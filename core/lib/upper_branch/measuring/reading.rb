@@ -29,6 +29,7 @@ module UpperBranch
         unless converted.between?(low, high)
           raise Invalid.new("reading/value", "#{rule['name']}: #{value} #{unit} cannot be; it lies between #{low} and #{high} #{rule['unit']}. Read again, or choose another unit")
         end
+
         [converted, unit, resolution(rule, data, unit)]
       end
       private_class_method :checked

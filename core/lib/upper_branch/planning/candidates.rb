@@ -27,7 +27,7 @@ module UpperBranch
 
       def done?(check)
         result = @job.result(check.id, @job.round)
-        result && (result.words & check.neutral).empty? && !too_close?(result)
+        result && !result.words.intersect?(check.neutral) && !too_close?(result)
       end
 
       def too_close?(result)

@@ -61,13 +61,13 @@ module UpperBranch
 
       def abnormal?(finding)
         check = @job.catalogue.check(finding.id)
-        finding.words != [check.normal] && (finding.words & check.neutral).empty? && !check.records?
+        finding.words != [check.normal] && !finding.words.intersect?(check.neutral) && !check.records?
       end
 
       def proving
         item = Proof.of(@job).left.first or return [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
 
-        [:prove, item, "After a repair: #{item.kind == :check ? "repeat the check that failed" : "prove the complaint's own conditions"}."]
+        [:prove, item, "After a repair: #{item.kind == :check ? 'repeat the check that failed' : "prove the complaint's own conditions"}."]
       end
 
       def tracing
@@ -90,18 +90,17 @@ module UpperBranch
       end
 
       def check_reason(option)
-        words = "#{option.gain.round(2)} bits in #{option.candidate.total.round} min"
-        return "It tells the most for its time: #{words}." unless overridden
+        return "It settles the most for its #{option.candidate.total.round} min." unless overridden
 
-        "#{overridden[:says]} #{option.check.name} comes before #{overridden[:check].name.downcase}."
+        "#{overridden[:says]} So this comes before: #{overridden[:check].name.downcase}."
       end
 
       def ranked
         return [] if @job.findings.empty? || @job.closed?
 
         told = told_options
-        telling = told.select { |option| option.gain >= @numbers["gain_worth"] || option.check.records? }.map(&:check)
-        told.each { |option| option.waits = @rules.hold(option.check, telling - [option.check]) }
+        worth = told.select { |option| option.gain >= @numbers["gain_worth"] || option.check.records? }.map(&:check)
+        told.each { |option| option.waits = @rules.hold(option.check, worth - [option.check], told.map(&:check) - [option.check]) }
         outside_before_inside(told)
         place_first(told)
       end

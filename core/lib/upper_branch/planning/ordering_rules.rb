@@ -23,11 +23,12 @@ module UpperBranch
       end
 
       # The first rule that holds this check back, with the checks that come instead, or nil.
-      # telling: checks that could be done now and would tell something
-      def hold(check, telling)
+      # worth: checks that could be done now and would tell a good deal; telling: all that would tell anything. Clearing spark and
+      # supply asks only that they tell anything at all.
+      def hold(check, worth, telling)
         %i[cold_first cleared_first record_first warm_and_open].each do |kind|
           rows(kind.to_s).each do |row|
-            instead = send(kind, row, check, telling)
+            instead = send(kind, row, check, kind == :cleared_first ? telling : worth)
             return Hold.new(row, instead) if instead.any?
           end
         end

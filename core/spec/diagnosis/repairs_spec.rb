@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require_relative "../small_catalogue"
+
+RSpec.describe "Belief through a repair" do
+  let(:catalogue) do
+    SmallCatalogue.build(symptoms: %w[symptom-0], words: { "check-0" => %w[good bad] },
+                         faults: [{ "id" => "one", "rate" => "C", "symptoms" => { "symptom-0" => "A" }, "checks" => { "check-0" => { "bad" => "A" } } },
+                                  { "id" => "two", "rate" => "U", "symptoms" => { "symptom-0" => "O" }, "checks" => {} }])
+  end
+
+  def job_with(*rows)
+    entries = [["machine", { "family" => "toy" }], *rows].each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } }
+    UpperBranch::Job.new(catalogue, entries)
+  end
+
+  it "splits a set that held the mended fault by the repair's chance of success" do
+    before = posterior(job_with(seen("symptom-0"), found("check-0", "bad")))
+    after = posterior(job_with(seen("symptom-0"), found("check-0", "bad"), repaired("one")))
+    expect(after.marginal("one")).to be_within(1e-9).of(before.marginal("one"))
+    expect(after.now("one")).to be_within(1e-9).of(before.marginal("one") * 0.1)
+    expect(after.now("two")).to be_within(1e-9).of(before.marginal("two"))
+  end
+
+  it "agrees with the four worlds written out by hand when the complaint is gone afterwards" do
+    a = 0.92
+    o = 0.65
+    leak = 0.02
+    prior = { [] => 0.9 * 0.95, ["one"] => 0.1 * 0.95, ["two"] => 0.9 * 0.05, %w[one two] => 0.1 * 0.05 }
+    shows = ->(set) { 1 - ((1 - leak) * (set.include?("one") ? 1 - a : 1) * (set.include?("two") ? 1 - o : 1)) }
+    still_in = Hash.new(0.0)
+    prior.each do |set, p|
+      worlds = set.include?("one") ? [[set, 0.1], [set - ["one"], 0.9]] : [[set, 1.0]]
+      worlds.each do |left, share|
+        still_in[left] += p * share * shows.call(set) * (1 - shows.call(left))
+      end
+    end
+    outside = 0.02 / 0.98 * prior[[]] * 0.2 * 0.8
+    exact = (still_in[["one"]] + still_in[%w[one two]]) / (still_in.values.sum + outside)
+    believed = posterior(job_with(seen("symptom-0"), repaired("one"), not_seen("symptom-0")))
+    expect(believed.now("one")).to be_within(1e-9).of(exact)
+  end
+
+  it "learns nothing from the same result seen again where nothing in the set has changed" do
+    once = posterior(job_with(seen("symptom-0"), found("check-0", "good"), repaired("one")))
+    again = posterior(job_with(seen("symptom-0"), found("check-0", "good"), repaired("one"), found("check-0", "good")))
+    expect(again.now("two")).to be_within(0.02).of(once.now("two"))
+  end
+end

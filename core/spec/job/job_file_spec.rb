@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+require "open3"
+require "yaml"
+
+RSpec.describe UpperBranch::Job::JobFile do
+  def bin_trace(*arguments, input: "")
+    Open3.capture3(File.expand_path("../../../bin/trace", __dir__), *arguments, stdin_data: input)
+  end
+
+  let(:example) { File.expand_path("../../../docs/examples/cider-press.yml", __dir__) }
+
+  it "reads YAML and JSON alike" do
+    from_yaml = described_class.job(CATALOGUE, File.read(example))
+    from_json = described_class.job(CATALOGUE, JSON.generate(YAML.safe_load_file(example)))
+    expect(trace(from_yaml)).to eq trace(from_json)
+  end
+
+  it "puts what was seen after a repair behind it" do
+    job = described_class.job(CATALOGUE, JSON.generate(machine: { family: "car-one" }, symptoms: [{ id: "hesitation" }, { id: "hesitation", seen: "absent", after_repair: 1 }],
+                                                       repairs: [{ id: "pump-cup" }]))
+    expect(job.findings.map { |finding| [finding.words.first, finding.round] }).to eq [["present", 0], ["absent", 1]]
+  end
+
+  { "{}" => "", '{"machine":{"family":"steam"}}' => "machine/family", '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot","outcome":"great"}]}' => "checks/0/outcomes",
+    '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot"}]}' => "checks/0", '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","seen":"maybe"}]}' => "symptoms/0/seen",
+    '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","after_repair":2}]}' => "symptoms/0/after_repair", "not: [a, job" => "" }.each do |text, field|
+    it "names the place in #{text[0, 60]}" do
+      expect { described_class.job(CATALOGUE, text) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
+    end
+  end
+
+  it "refuses a file without end" do
+    expect { described_class.job(CATALOGUE, "#" * 1_000_001) }.to raise_error(UpperBranch::Invalid, /larger than/)
+  end
+
+  describe "bin/trace" do
+    it "prints the whole trace as JSON: sets, every fault, part and circuit, the reasons and the next step" do
+      out, _, status = bin_trace("--json", example)
+      data = JSON.parse(out)
+      expect(status.exitstatus).to eq 0
+      expect(data["faults"].size).to eq UpperBranch::Machine.new(CATALOGUE, family: "car-one").faults.size
+      expect(data.keys).to include("sets", "parts", "circuits", "next", "neglected", "outside")
+      expect(data["faults"].first["reasons"]["for"]).not_to be_empty
+      expect(data["next"]["alternatives"]).not_to be_empty
+    end
+
+    it "prints text from standard input" do
+      out, _, status = bin_trace("-", input: File.read(example))
+      expect(status.exitstatus).to eq 0
+      expect(out).to include("Leading sets", "pump-cup", "Next: check")
+    end
+
+    it "exits 2 with one plain message, no stack trace, on bad input" do
+      _, err, status = bin_trace("-", input: '{"machine":{"family":"car-one"},"checks":[{"id":"fuel-pressure","reading":{"value":4,"unit":"rpm"}}]}')
+      expect(status.exitstatus).to eq 2
+      expect(err).to eq "trace: checks/0/reading/unit: Pressure at idle is read in psi or kPa or bar, not in rpm\n"
+      expect(bin_trace("/nowhere/at/all")[2].exitstatus).to eq 2
+      expect(bin_trace("-", input: "\xFF\xFE\x00")[2].exitstatus).to eq 2
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require_relative "server_helper"
+
+RSpec.describe UpperBranchServer::App do
+  it "answers that it is alive" do
+    expect(get_json("/api/v1/health")["status"]).to eq "ok"
+    assert_response_schema_confirm(200)
+  end
+
+  it "hands out the catalogue by the contract, once for each stamp" do
+    words = get_json("/api/v1/catalogue")
+    assert_response_schema_confirm(200)
+    expect(words["checks"].find { |row| row["id"] == "pump-shot" }["outcomes"].map { |row| row["kind"] }).to include("healthy", "abnormal", "neutral")
+    header "If-None-Match", last_response.headers["etag"]
+    get "/api/v1/catalogue"
+    expect(last_response.status).to eq 304
+  end
+
+  it "serves the page at any address of its own, with a policy that allows no other host" do
+    ["/", "/jobs/anything", "/new"].each do |path|
+      get path
+      expect(last_response.status).to eq 200
+      expect(last_response.body).to include('<div id="root">')
+    end
+    policy = last_response.headers["content-security-policy"]
+    expect(policy).to include("default-src 'none'", "script-src 'self'", "frame-ancestors 'none'")
+    expect(policy).not_to match(/unsafe|https?:|\*/)
+    expect(last_response.headers["x-content-type-options"]).to eq "nosniff"
+  end
+
+  it "ships no page, style or script that names another host" do
+    files = Dir[File.join(UpperBranchServer::WEB, "**", "*.{html,css,js}")]
+    expect(files.size).to be > 4
+    hosts = files.flat_map { |file| File.read(file).scan(%r{(?:src|href|url\(|import\(?)\s*=?\s*["'(]?(https?://[\w.-]+)}) }.flatten.uniq
+    expect(hosts).to be_empty
+  end
+
+  it "answers problem+json for an address of the API that is none" do
+    get_json "/api/v1/nothing"
+    expect(last_response.status).to eq 404
+    expect(last_response.media_type).to eq "application/problem+json"
+  end
+
+  it "refuses a host name that is not its own" do
+    header "Host", "evil.example"
+    get "/api/v1/health"
+    expect(last_response.status).to eq 403
+  end
+
+  it "says plainly that the database is away, and goes on when it is back" do
+    away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
+    app = described_class.assemble(store: UpperBranchServer::Store.new(away, CATALOGUE), catalogue: CATALOGUE)
+    session = Rack::Test::Session.new(app)
+    session.get("/api/v1/jobs")
+    expect(session.last_response.status).to eq 503
+    expect(JSON.parse(session.last_response.body)["detail"]).to include("Nothing was lost")
+    expect(session.last_response.body).not_to match(/nobody|127\.0\.0\.1:1|\.rb/)
+  end
+
+  it "finds its jobs again after the database was stopped in the middle" do
+    job = job_with(entry("symptom", symptom: "hesitation", seen: "present"))
+    ServerUnderTest.database.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()")
+    ServerUnderTest.database.pool.connection_validation_timeout = -1
+    expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq 2
+  end
+
+  it "answers a fault of its own without a stack trace" do
+    broken = UpperBranchServer::Store.new(ServerUnderTest.database, CATALOGUE)
+    allow(broken).to receive(:list).and_raise("secret detail")
+    session = Rack::Test::Session.new(described_class.assemble(store: broken, catalogue: CATALOGUE))
+    expect { session.get("/api/v1/jobs") }.to output(/secret detail/).to_stderr
+    expect(session.last_response.status).to eq 500
+    expect(session.last_response.body).not_to match(/secret|\.rb/)
+  end
+
+  it "loads the demo once, and never over jobs that are there" do
+    store = ServerUnderTest.store
+    expect(UpperBranchServer::Demo.load(store, ServerUnderTest.database)).to be true
+    titles = get_json("/api/v1/jobs")["jobs"].map { |row| row["title"] }
+    expect(titles).to include("Cider press hesitates when the valve is opened and has begun to flood after standing")
+    expect(UpperBranchServer::Demo.load(store, ServerUnderTest.database)).to be false
+    expect(get_json("/api/v1/jobs")["jobs"].size).to eq titles.size
+  end
+end

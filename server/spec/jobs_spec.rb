@@ -1,0 +1,164 @@
+# frozen_string_literal: true
+
+require_relative "server_helper"
+
+RSpec.describe "Jobs over HTTP" do
+  after { assert_response_schema_confirm(last_response.status) if last_response && !@elsewhere }
+
+  def add(job, version, *entries)
+    post_json "/api/v1/jobs/#{job['id']}/entries", { version: version, entries: entries }
+  end
+
+  let(:job) { job_with(entry("symptom", symptom: "hesitation", seen: "present")) }
+
+  it "stores a job and answers with its trace" do
+    expect(job["version"]).to eq 2
+    expect(last_response.status).to eq 201
+    expect(job["trace"]["next"]["kind"]).to eq "check"
+    expect(get_json("/api/v1/jobs/#{job['id']}")["trace"]).to eq job["trace"]
+  end
+
+  it "lists jobs with what they wait for, the latest first" do
+    job
+    post_json "/api/v1/jobs", { id: SecureRandom.uuid, title: "Later", entries: [machine] }
+    board = get_json("/api/v1/jobs")["jobs"]
+    expect(board.map { |row| row["title"] }).to eq ["Later", "Test job"]
+    expect(board.map { |row| row["waits_for"] }).to eq %w[describe stopped]
+  end
+
+  it "adds entries in order and answers with the new trace" do
+    after = add(job, 2, entry("check", check: "pump-shot", outcomes: ["weak"]))
+    expect(last_response.status).to eq 200
+    expect(after["version"]).to eq 3
+    expect(after["trace"]["faults"].first["id"]).to eq "pump-cup"
+  end
+
+  it "stores an entry sent twice once" do
+    shot = entry("check", check: "pump-shot", outcomes: ["weak"])
+    add(job, 2, shot)
+    again = add(job, 2, shot)
+    expect(last_response.status).to eq 200
+    expect(again["version"]).to eq 3
+    expect(again["entries"].count { |row| row["kind"] == "check" }).to eq 1
+  end
+
+  it "stores the rest when only the first of a sending had arrived" do
+    first = entry("check", check: "filter", outcomes: ["clean"])
+    second = entry("check", check: "fuel-quality", outcomes: ["fresh"])
+    add(job, 2, first)
+    both = add(job, 2, first, second)
+    expect(both["version"]).to eq 4
+    expect(both["entries"].map { |row| row["id"] }).to end_with(first[:id], second[:id])
+  end
+
+  it "creates a job sent twice once" do
+    body = { id: SecureRandom.uuid, title: "Twice", entries: [machine] }
+    post_json "/api/v1/jobs", body
+    post_json "/api/v1/jobs", body
+    expect(last_response.status).to eq 200
+    expect(get_json("/api/v1/jobs")["jobs"].size).to eq 1
+  end
+
+  it "refuses an entry written against an older version with 409 and the version now" do
+    add(job, 2, entry("note", text: "from the other tablet"))
+    stale = add(job, 2, entry("check", check: "pump-shot", outcomes: ["weak"]))
+    expect(last_response.status).to eq 409
+    expect(last_response.media_type).to eq "application/problem+json"
+    expect(stale["version"]).to eq 3
+  end
+
+  it "takes exactly one of two writers at the same time" do
+    stored = job
+    store = ServerUnderTest.store
+    results = Array.new(4) do |i|
+      Thread.new do
+        store.add(stored["id"], 2, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "writer #{i}" } }])
+        :stored
+      rescue UpperBranchServer::Problem => e
+        e.status
+      end
+    end.map(&:value)
+    expect(results.sort_by(&:to_s)).to eq [409, 409, 409, :stored]
+  end
+
+  it "strikes out, and the struck entry stays in the list" do
+    with = add(job, 2, entry("check", check: "pump-shot", outcomes: ["none"]))
+    shot = with["entries"].last
+    without = add(job, 3, entry("strike", entry: shot["id"]))
+    expect(without["entries"].find { |row| row["id"] == shot["id"] }["struck"]).to be true
+    expect(without["trace"]["findings"].size).to eq 1
+  end
+
+  it "keeps entries from being changed or deleted in the database itself" do
+    job
+    database = ServerUnderTest.database
+    expect { database[:entries].update(kind: "note") }.to raise_error(Sequel::DatabaseError, /strike them out/)
+    expect { database[:entries].delete }.to raise_error(Sequel::DatabaseError, /strike them out/)
+  end
+
+  it "tells when the catalogue has changed since the job was written" do
+    ServerUnderTest.database[:jobs].where(id: job["id"]).update(catalogue: "older")
+    expect(get_json("/api/v1/jobs/#{job['id']}")["catalogue_changed"]).to be true
+  end
+
+  describe "bad input" do
+    def refused(field, status = 422)
+      expect(last_response.status).to eq status
+      expect(last_response.media_type).to eq "application/problem+json"
+      expect(answer["errors"].map { |row| row["field"] }).to eq [field]
+      expect(last_response.body).not_to match(/\.rb:|backtrace|Error:/)
+      expect(ServerUnderTest.database[:entries].count).to eq 2
+    end
+
+    before { job }
+
+    it "names an unknown outcome" do
+      add(job, 2, entry("check", check: "pump-shot", outcomes: ["great"]))
+      refused "entries/0/data/outcomes"
+    end
+
+    it "names a state that cannot be" do
+      add(job, 2, entry("state", engine: "running", carburetor: "apart"))
+      refused "entries/0/data/engine"
+    end
+
+    it "names a number with the wrong unit, and one that cannot be" do
+      add(job, 2, entry("check", check: "fuel-pressure", reading: { value: 4, unit: "rpm" }))
+      refused "entries/0/data/reading/unit"
+      add(job, 2, entry("check", check: "fuel-pressure", reading: { value: 4000, unit: "psi" }))
+      refused "entries/0/data/reading/value"
+    end
+
+    it "names what is missing and what is not known" do
+      add(job, 2, entry("check", {}))
+      refused "entries/0/data"
+      add(job, 2, entry("symptom", symptom: "hesitation", seen: "present", loud: true))
+      refused "entries/0/data/loud"
+      post_json "/api/v1/jobs/#{job['id']}/entries", { version: "two", entries: [entry("note", text: "x")] }
+      refused "version"
+    end
+
+    it "stores nothing when the second of two entries is wrong" do
+      add(job, 2, entry("note", text: "fine"), entry("check", check: "no-such", outcomes: ["x"]))
+      refused "entries/1/data/check"
+    end
+
+    it "says so when it is not JSON, not a JSON request, too large, or comes from another site" do
+      { 400 => ["{", {}], 415 => ["{}", { "Content-Type" => "text/plain" }], 413 => ["[#{' ' * 300_000}]", {}], 403 => ["{}", { "Origin" => "http://elsewhere.example" }] }.each do |status, (body, headers)|
+        header "Content-Type", headers["Content-Type"] || "application/json"
+        header "Origin", headers["Origin"]
+        post "/api/v1/jobs", body
+        expect(last_response.status).to eq status
+        expect(answer["detail"]).not_to be_empty
+      end
+    end
+
+    it "answers 404 for no such job, whatever the id looks like" do
+      [SecureRandom.uuid, "1", "%27%3B--", "../../etc/passwd"].each do |id|
+        get_json "/api/v1/jobs/#{id}"
+        expect(last_response.status).to eq 404
+      end
+      @elsewhere = true
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require_relative "../../core/spec/spec_helper"
+require_relative "../lib/upper_branch_server"
+require "rack/test"
+require "committee"
+require "securerandom"
+
+# One database, one catalogue, one app for all server and system specs.
+module ServerUnderTest
+  def self.database
+    @database ||= UpperBranchServer.connect(ENV.fetch("DATABASE_URL") { abort "Run bin/test: it starts the database these specs need." })
+                                   .tap { |database| UpperBranchServer.migrate(database) }
+  end
+
+  def self.store
+    @store ||= UpperBranchServer::Store.new(database, CATALOGUE)
+  end
+
+  def self.rack
+    @rack ||= UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE)
+  end
+
+  # Entries refuse deletion, so the tables are emptied whole.
+  def self.clean
+    database.run("TRUNCATE entries, jobs")
+  end
+end
+
+# Requests as the browser makes them, and every answer held against server/openapi.yml.
+module ApiCalls
+  include Rack::Test::Methods
+  include Committee::Test::Methods
+
+  def app = ServerUnderTest.rack
+
+  def committee_options
+    @committee_options ||= { schema_path: UpperBranchServer::Contract::PATH, strict_reference_validation: true, parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash" }
+  end
+
+  def request_object = last_request
+  def response_data = [last_response.status, last_response.headers, last_response.body]
+
+  def post_json(path, body, headers = {})
+    headers.each { |name, value| header(name, value) }
+    header "Content-Type", "application/json"
+    post path, body.is_a?(String) ? body : JSON.generate(body)
+    last_request.env["rack.input"].rewind
+    assert_request_schema_confirm if last_response.status < 300
+    answer
+  end
+
+  def get_json(path)
+    get path
+    answer
+  end
+
+  def answer = JSON.parse(last_response.body)
+  def entry(kind, data) = { id: SecureRandom.uuid, kind: kind, data: data }
+  def machine(family = "car-one", **more) = entry("machine", { family: family, **more })
+
+  # A stored job: the answer of the server.
+  def job_with(*entries)
+    post_json "/api/v1/jobs", { id: SecureRandom.uuid, title: "Test job", entries: [machine, *entries] }
+  end
+end
+
+RSpec.configure do |config|
+  config.include ApiCalls, type: :api
+  config.define_derived_metadata(file_path: %r{server/spec}) { |metadata| metadata[:type] ||= :api }
+  config.before(type: :api) { ServerUnderTest.clean }
+end

@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require_relative "system_helper"
+
+RSpec.describe "The demo job in the browser" do
+  # What is really wrong, and which complaint each fault makes.
+  def truth = { "pump-cup" => "hesitation", "seat-seal-bad" => "flood-parked" }
+
+  # Answers a check as the two faults would: the likeliest abnormal word of those still in, else the healthy one.
+  def word_for(check_id, mended)
+    machine = UpperBranch::Machine.new(CATALOGUE, family: "car-one")
+    check = machine.check(check_id)
+    compiled = UpperBranch::Diagnosis::Compiled.for(machine)
+    words = (truth.keys - mended).map { |fault| compiled.table(check).row(compiled.index(fault)).max_by(&:last) }
+    word, strength = words.compact.max_by(&:last)
+    strength.to_f > 0.4 ? word : check.normal || check.outcomes.keys.first
+  end
+
+  def step
+    job = ServerUnderTest.store.find(ServerUnderTest.database[:jobs].get(:id))
+    trace(ServerUnderTest.store.replay(job.entries))
+  end
+
+  def read_cautions
+    click_button "Read and seen to" if page.has_button?("Read and seen to", wait: 0.3)
+  end
+
+  # Waits until the server has stored what was clicked.
+  def stored
+    before = ServerUnderTest.database[:entries].count
+    yield
+    Timeout.timeout(8) { sleep 0.05 until ServerUnderTest.database[:entries].count > before }
+  end
+
+  def answer_check(check_id, mended)
+    read_cautions
+    check = CATALOGUE.check(check_id)
+    word = word_for(check_id, mended)
+    within("section[aria-label='Next step']") do
+      stored do
+        click_button(class: "min-h-14", text: check.outcomes[word], match: :first, disabled: false)
+        click_button "Record what is marked (1)" if check.multi? && word != check.normal
+      end
+    end
+  end
+
+  def prove(item, mended)
+    return answer_check(item[:id], mended) if item[:kind] == :check
+
+    left = (truth.keys - mended).any? { |fault| truth[fault] == item[:id] }
+    stored { click_button(left ? "Still there" : "Gone") }
+  end
+
+  it "is traced from intake to closed, and both faults are named" do
+    visit "/new"
+    find("[role=radio]", text: "Single-barrel downdraft").click
+    fill_in "What the shop calls it", with: "Cider-press stationary engine"
+    fill_in "Search, in any words: flat spot, dribble, hunting ...", with: "flat spot"
+    click_button "Seen: A hole the instant the throttle opens, then goes"
+    click_button "the instant the throttle opens"
+    fill_in "Search, in any words: flat spot, dribble, hunting ...", with: "floods after standing"
+    click_button "Seen: Drips while parked"
+    click_button "Some weeks"
+    click_button "Old, many hours"
+    click_button "Start tracing"
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+
+    mended = []
+    60.times do
+      now = step
+      break if now[:closing]
+
+      expect(page).to have_css("section[aria-label='Next step'] h2", text: (now[:next][:check] || now[:next][:repair] || now[:next][:proof] || { name: "Everything" })[:name])
+      case now[:next][:kind]
+      when :check then answer_check(now[:next][:check][:id], mended)
+      when :repair
+        read_cautions
+        stored { click_button "Repaired", match: :first }
+        mended << now[:next][:repair][:id]
+      when :prove then prove(now[:next][:proof], mended)
+      when :close then stored { click_button "Close as proven" }
+      else raise "stuck at #{now[:next][:kind]}"
+      end
+    end
+
+    expect(page).to have_css("h2", text: "Closed, proven")
+    within("ul[aria-label='What was wrong']") do
+      expect(page).to have_text("Pump cup hard or shrunk")
+      expect(page).to have_text("Seal under the inlet seat leaks")
+    end
+    expect(page.driver.browser.logs.get(:browser).map(&:message).grep(/Content Security|Refused|ERR_NAME/)).to be_empty
+  end
+end
