@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+require_relative "system_helper"
+
+RSpec.describe "Working in the trace" do
+  let(:id) { SecureRandom.uuid }
+
+  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
+
+  def open_job(*entries, family: "car-one")
+    ServerUnderTest.store.create(id, "Press test", [["machine", { "family" => family }], *entries].map { |row| stored_entry(row) })
+    visit "/jobs/#{id}"
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+  end
+
+  def kinds = ServerUnderTest.database[:entries].order(:sequence).select_map(:kind)
+  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+  def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
+
+  it "goes by keyboard alone: cautions, an outcome, undo, the sheet of keys" do
+    open_job(seen("flood-vent"))
+    expect(page).to have_css("h2", text: "Tap the bowl by the inlet")
+    press("1")
+    expect(kinds).to eq %w[machine symptom]
+    press("c")
+    expect(page).to have_no_button("Read and seen to")
+    press("1")
+    expect(page).to have_css("section[aria-label='What was found']", text: "Tap the bowl by the inlet: no change")
+    press("u")
+    expect(page).to have_text("(struck out)", normalize_ws: true)
+    expect(kinds).to end_with("check", "strike")
+    press("?")
+    expect(page).to have_css("[role=dialog]", text: "undo the last entry")
+    press(:escape)
+    expect(page).to have_no_css("[role=dialog]")
+  end
+
+  it "takes a number with its unit, says at the field what is wrong with one, and keeps what was typed" do
+    open_job(seen("flood-vent"), seen("no-start-hot"), *all_cautions_read, found("tap-body", "no-change"), found("wet-map", "vent"), stands(engine: "running"))
+    click_button "Fuel pressure at the inlet", match: :first unless page.has_css?("h2", text: "Fuel pressure at the inlet", wait: 1)
+    fill_in "Pressure at idle", with: "lots"
+    click_button "Record", exact: true
+    expect(page).to have_css("[role=alert]", text: "Type a number in psi")
+    fill_in "Pressure at idle", with: "400"
+    click_button "Record", exact: true
+    expect(page).to have_css("[role=alert]", text: "cannot be")
+    expect(find_field("Pressure at idle").value).to eq "400"
+    fill_in "Pressure at idle", with: "8,5"
+    click_button "Record", exact: true
+    expect(page).to have_css("section[aria-label='What was found']", text: "Fuel pressure at the inlet: high")
+  end
+
+  it "tells when somebody else has written, and records mine after theirs" do
+    open_job(seen("flood-vent"), *all_cautions_read)
+    version = kinds.size
+    ServerUnderTest.store.add(id, version, [stored_entry(["note", { "text" => "from the other tablet" }])])
+    press("1")
+    expect(page).to have_css("[role=alert]", text: "Somebody else wrote to this job")
+    expect(page).to have_text("from the other tablet")
+    click_button "Record mine after theirs"
+    expect(page).to have_no_css("[role=alert]")
+    expect(kinds).to end_with("note", "check")
+  end
+
+  it "keeps an entry while the database is away, over a reload, and sends it when it answers" do
+    open_job(seen("flood-vent"), *all_cautions_read)
+    allow(ServerUnderTest.store).to receive(:add).and_raise(Sequel::DatabaseConnectionError, "gone")
+    expect do
+      press("1")
+      expect(page).to have_css("[role=alert]", text: "Nothing was lost")
+    end.to output(/database: gone/).to_stderr
+    expect(page).to have_text("1 entry waits here")
+    allow(ServerUnderTest.store).to receive(:add).and_call_original
+    visit "/jobs/#{id}"
+    expect(page).to have_css("section[aria-label='What was found']", text: "Tap the bowl by the inlet: no change")
+    expect(kinds.count("check")).to eq 1
+  end
+
+  it "keeps a half-filled intake over a reload" do
+    visit "/new"
+    fill_in "What the shop calls it", with: "Grader's old pick-up"
+    click_button "Seen: Idles unevenly, shakes"
+    visit "/new"
+    expect(find_field("What the shop calls it").value).to eq "Grader's old pick-up"
+    expect(page).to have_css("button[aria-pressed=true]", text: "Seen")
+  end
+
+  it "opens a limb of the branch by key and narrows the suspects to it" do
+    open_job(seen("hesitation"))
+    limb = find("[role=button][aria-label^='Accelerator pump']")
+    limb.send_keys(:enter)
+    expect(page).to have_css("h2", text: "Suspects: Accelerator pump")
+    expect(page).to have_css("[role=button][aria-label^='Accelerator pump'][aria-pressed=true]")
+  end
+
+  it "takes another check instead, records a repair out of turn, and one more observation" do
+    open_job(seen("flood-vent"), *all_cautions_read)
+    click_button "Repair now"
+    within("[role=dialog]") { click_button "Repaired", match: :first }
+    expect(page).to have_css("section[aria-label='What was found']", text: "Repaired:")
+    click_button "Add an observation"
+    fill_in "What was seen, heard or smelled", with: "tickover"
+    click_button "Seen: Idles unevenly, shakes"
+    expect(page).to have_css("section[aria-label='What was found']", text: "Idles unevenly, shakes")
+  end
+
+  it "says that a page or a job is not there" do
+    visit "/nowhere"
+    expect(page).to have_text("Nothing grows here")
+    visit "/jobs/#{SecureRandom.uuid}"
+    expect(page).to have_text("Not found")
+  end
+
+  describe "accessibility" do
+    require "axe-rspec"
+
+    it "is clean on the board, the intake and the trace, light and dark" do
+      open_job(seen("hesitation"), found("filter", "clean"))
+      %w[light dark].each do |theme|
+        ["/", "/new", "/jobs/#{id}"].each do |path|
+          visit path
+          page.execute_script("document.documentElement.dataset.theme = arguments[0]", theme)
+          expect(page).to have_css("h1")
+          expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+        end
+      end
+    end
+  end
+end
