@@ -9,7 +9,7 @@ RSpec.describe "The noisy-OR table of fever" do
 
   { [] => 0.0, [2] => 0.9, [1] => 0.8, [1, 2] => 0.98, [0] => 0.4, [0, 2] => 0.94, [0, 1] => 0.88, [0, 1, 2] => 0.988 }.each do |causes, fever|
     it "gives #{fever} for #{causes.empty? ? 'no cause' : causes.map { |i| %w[cold flu malaria][i] }.join(', ')}" do
-      members = Numo::Int32.cast([causes + ([pad] * (3 - causes.size))])
+      members = (causes + ([pad] * (3 - causes.size))).map { |cause| Numo::Int32[cause] }
       expect(1 - table.normal(members)[0]).to be_within(1e-12).of(fever)
       expect(table.distribution(members).values.sum { |column| column[0] }).to be_within(1e-12).of(1) unless causes.empty?
     end

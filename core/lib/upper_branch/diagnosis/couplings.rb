@@ -27,9 +27,9 @@ module UpperBranch
         end
       end
 
-      # log of the factors of every set. members: Int32 [rows, width]
+      # log of the factors of every set. members: as Table takes them
       def log_factors(members)
-        @couplings.reduce(Numo::DFloat.zeros(members.shape[0])) do |total, coupling|
+        @couplings.reduce(Numo::DFloat.zeros(members.first.size)) do |total, coupling|
           total + (count(members, coupling.ones) * count(members, coupling.others) * Math.log(coupling.factor))
         end
       end
@@ -40,7 +40,7 @@ module UpperBranch
       def count(members, indexes)
         lookup = Numo::DFloat.zeros(@size)
         lookup[indexes] = 1
-        (0...members.shape[1]).sum { |k| lookup[members[true, k]] }
+        members.map { |place| lookup[place].dup }.reduce(:+)
       end
 
       def with_effects(compiled, effects)

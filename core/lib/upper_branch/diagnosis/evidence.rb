@@ -12,7 +12,7 @@ module UpperBranch
         def round = finding.round
         def normal? = chances ? chances.fetch(:normal, 0) > 0.5 : words == [:normal]
 
-        # P(this result | set) for every set. members: Numo::Int32 [sets, size]
+        # P(this result | set) for every set. members: as Table takes them
         def likelihood(members)
           return table.likelihood(words, members) unless chances
 

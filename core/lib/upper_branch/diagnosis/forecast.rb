@@ -39,7 +39,7 @@ module UpperBranch
         end
       end
 
-      # members: Int32 [sets, width] (masked); probability: DFloat [sets], sum 1
+      # members: as Table takes them (masked); probability: DFloat [sets], sum 1
       def initialize(compiled, checks, members, probability)
         @checks = checks
         @position = checks.each_with_index.to_h { |check, i| [check.id, i] }
@@ -68,15 +68,16 @@ module UpperBranch
         word == check.normal ? @normal[true, @position[check.id]] : @abnormal[true, @sheet.columns[check.id].fetch(word)]
       end
 
+      def inspect = "#<Forecast of #{@checks.size} checks>"
+
       private
 
       def build(members)
-        columns = Array.new(members.shape[1]) { |k| members[true, k].dup }
-        @normal = columns.map { |column| 1 - @sheet.sums[column, true] }.reduce(:*) * (1 - @sheet.leaks)
+        @normal = members.map { |place| 1 - @sheet.sums[place, true] }.reduce(:*) * (1 - @sheet.leaks)
         @normal[true, @sheet.accusing] = 0.0 if @sheet.accusing.any?
-        total = columns.sum { |column| @sheet.sums[column, true] } + @sheet.leaks
+        total = members.map { |place| @sheet.sums[place, true].dup }.reduce(:+) + @sheet.leaks
         share = (1 - @normal) / total
-        @abnormal = (columns.sum { |column| @sheet.strengths[column, true] } + @sheet.leak_each) * share[true, @sheet.owner]
+        @abnormal = (members.map { |place| @sheet.strengths[place, true].dup }.reduce(:+) + @sheet.leak_each) * share[true, @sheet.owner].dup
         expect
       end
 

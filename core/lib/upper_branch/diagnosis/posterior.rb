@@ -52,7 +52,7 @@ module UpperBranch
       # How far each fault still in is to blame for what was found, not merely likely to be there: the share of every abnormal
       # finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets. {fault id => p}
       def blame
-        rows = leading(2000)
+        rows = leading(600)
         free = Numo::DFloat.ones(@pad + 1)
         @evidence.reject(&:normal?).each { |item| free *= 1 - blame_for(item, rows) }
         @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, (1 - free[i]).clamp(0.0, 1.0)] }
@@ -68,17 +68,11 @@ module UpperBranch
         rows.sort_by { |row| [-row.probability, row.faults] }.first(count)
       end
 
-      # Chance that no fault of the catalogue is left in (and none outside it).
-      def nothing_left
-        empty = @worlds.last.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(0).where
-        empty.empty? ? 0.0 : @probability[empty].sum
-      end
-
-      # The best rows for planning: [members now Int32 [n, width], probabilities DFloat [n] summing to 1].
+      # The best rows for planning: [members now (as Table takes them), probabilities DFloat [n] summing to 1].
       def leading_now(count)
         rows = leading(count)
         probability = @probability[rows]
-        [@masked.last[rows, true], probability / probability.sum]
+        [at_rows(@masked.last, rows), probability / probability.sum]
       end
 
       # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
@@ -86,7 +80,7 @@ module UpperBranch
         rows = leading(60)
         probability = @probability[rows]
         probability /= probability.sum
-        @evidence.to_h { |item| [item.finding.entry, (item.likelihood(@masked[item.round][rows, true]) * probability).sum] }
+        @evidence.to_h { |item| [item.finding.entry, (item.likelihood(at_rows(@masked[item.round], rows)) * probability).sum] }
       end
 
       # How belief moved: the chances of all faults before the first item of evidence and after each, as arrays in the order of
@@ -120,7 +114,8 @@ module UpperBranch
       # Faults that must stand in sets: tied to something abnormal, repaired, coupled or masked with such a one.
       def relevant_faults
         abnormal = @evidence.reject { |item| item.words == [:normal] && item.chances.nil? }
-        chosen = @compiled.faults.each_index.select { |i| abnormal.any? { |item| item.table.sum(i).positive? } }
+        shown = abnormal.map { |item| item.table.sums }.reduce(:+)
+        chosen = shown ? shown.gt(0).where.to_a.select { |i| i < @compiled.faults.size } : []
         chosen |= @repairs.flat_map(&:faults).filter_map { |id| @compiled.index(id) } if @repairs.any?
         chosen |= chosen.flat_map { |i| @couplings.partners(i) + @compiled.masks.partners(i) }
         chosen.sort
@@ -141,28 +136,30 @@ module UpperBranch
       # Add sets, scored.
       def take(base)
         added = worlds(base)
-        masked = added.rounds.map { |members| swap_masked(members) }
+        masked = added.rounds.map { |matrix| swap_masked(places(matrix)) }
         log = scored(added, masked)
         @log = @log ? @log.concatenate(log) : log
-        @masked = @masked ? @masked.zip(masked).map { |old, new| old.concatenate(new) } : masked
+        @masked = @masked ? @masked.zip(masked).map { |old, new| old.zip(new).map { |one, other| one.concatenate(other) } } : masked
         @worlds = @worlds ? @worlds.join(added) : added
+        @sizes = sizes(places(@worlds.first))
       end
 
       # Int32 rows: the leading sets of one size, members rising.
       def best_sets(size)
         first = @worlds.first
-        sizes = first.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(size).where
-        return first[[], true] if sizes.empty?
+        rows = @sizes.eq(size).where
+        return first[[], true] if rows.empty?
 
-        limit = @size > 3 ? sizes.size : @machine.catalogue.limits["grown_from"]
-        first[sizes[@log[sizes].sort_index.reverse[0...[limit, sizes.size].min]], true]
+        limit = @size > 3 ? rows.size : @machine.catalogue.limits["grown_from"]
+        first[rows[@log[rows].sort_index.reverse[0...[limit, rows.size].min]], true].dup
       end
 
       def worlds(base)
         weights = Numo::DFloat.zeros(base.shape[0])
         logs = Numo::DFloat.cast(@prior_odds.map { |odds| Math.log(odds) } + Array.new(@pad - @prior_odds.size + 1, 0.0))
-        base.shape[1].times { |k| weights += logs[base[true, k]] }
-        weights += @couplings.log_factors(base)
+        members = places(base)
+        members.each { |place| weights += logs[place].dup }
+        weights += @couplings.log_factors(members)
         @repairs.reduce(Worlds.new(base, weights, @pad)) { |worlds, repair| worlds.repair(repair.faults.filter_map { |id| @compiled.index(id) }, repair.success) }
       end
 
@@ -203,11 +200,11 @@ module UpperBranch
       end
 
       def blame_for(item, rows)
-        then_in = @worlds.rounds[item.round][rows, true]
-        still_in = @worlds.last[rows, true].eq(then_in).cast_to(Numo::DFloat)
-        shares = item.shares(@masked[item.round][rows, true])
-        (0...then_in.shape[1]).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, k|
-          sum + then_in[true, k].bincount(@probability[rows] * shares[k] * still_in[true, k], minlength: @pad + 1)
+        then_in = places(@worlds.rounds[item.round][rows, true])
+        now_in = places(@worlds.last[rows, true])
+        shares = item.shares(at_rows(@masked[item.round], rows))
+        then_in.zip(now_in, shares).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, (was, is, share)|
+          sum + was.bincount(@probability[rows].dup * share * is.eq(was).cast_to(Numo::DFloat), minlength: @pad + 1)
         end
       end
 
@@ -220,23 +217,22 @@ module UpperBranch
       def marginals(members, probability, evidence)
         vector = free_marginals(evidence)
         counted = Numo::DFloat.zeros(@pad + 1)
-        members.shape[1].times { |k| counted += members[true, k].bincount(probability, minlength: @pad + 1) }
+        places(members).each { |place| counted += place.bincount(probability, minlength: @pad + 1) }
         @relevant.each { |index| vector[index] = counted[index] }
         vector
       end
 
       # Faults outside every set: prior odds times what the normal findings leave of them, exactly.
       def free_marginals(evidence)
+        @odds ||= Numo::DFloat.cast(@prior_odds + Array.new(@pad + 1 - @prior_odds.size, 0.0))
         normal = evidence.select { |item| item.normal? && item.before.nil? }
-        @prior_odds.each_with_index.map do |prior, i|
-          odds = normal.reduce(prior) { |left, item| left * (1 - item.table.sum(i)) }
-          odds / (1 + odds)
-        end
+        odds = normal.reduce(@odds) { |left, item| left * item.table.misses }
+        (odds / (1 + odds)).to_a
       end
 
       def mass_of_size(size)
-        rows = @worlds.first.ne(@pad).cast_to(Numo::Int32).sum(axis: 1).eq(size).where
-        rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows] - @log.max).sum
+        rows = @sizes.eq(size).where
+        rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows].dup - @log.max).sum
       end
 
       # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric series.
@@ -259,23 +255,34 @@ module UpperBranch
         members[row, true].to_a.reject { |index| index == @pad }.map { |index| @compiled.faults[index].id }.sort
       end
 
+      # A matrix of sets as one array per place.
+      def places(matrix)
+        Array.new(matrix.shape[1]) { |k| matrix[true, k].dup }
+      end
+
+      def at_rows(members, rows)
+        members.map { |place| place[rows].dup }
+      end
+
+      # How many members each set has.
+      def sizes(members)
+        members.map { |place| place.ne(@pad).cast_to(Numo::Int32) }.reduce(:+)
+      end
+
       # Members with masked victims swapped for their variant.
       def swap_masked(members)
-        swapped = members.dup
-        @compiled.masks.each { |mask| swap(mask, members, swapped) }
-        swapped
+        @compiled.masks.each.reduce(members) { |swapped, mask| swap(mask, members, swapped) }
       end
 
       def swap(mask, members, swapped)
         lookup = Numo::Int32.zeros(@pad + 1)
         lookup[mask.maskers] = 1
-        hiding = (0...members.shape[1]).sum { |k| lookup[members[true, k]] }
-        return if hiding.sum.zero?
+        rows = members.map { |place| lookup[place].dup }.reduce(:+).gt(0).where
+        return swapped if rows.empty?
 
         map = Numo::Int32.new(@pad + 1).seq
         mask.swap.each { |victim, variant| map[victim] = variant }
-        rows = hiding.gt(0).where
-        swapped[rows, true] = map[swapped[rows, true].flatten].reshape(rows.size, members.shape[1])
+        swapped.map { |place| place.dup.tap { |copy| copy[rows] = map[place[rows].dup] } }
       end
     end
   end

@@ -11,10 +11,11 @@ module UpperBranch
     #   P(o | S)      = (1 - P(normal | S)) * (l(o) + sum a(f,o)) / (l + sum a(f))
     #
     # Where every word accuses something (no healthy word) P(normal) is 0.
+    # Sets come as members: one Int32 array per place in the set, each [sets], padded with the last index.
     # Source: noisy-OR after Pearl 1988, as in Russell and Norvig, Artificial Intelligence, chapter on Bayesian networks;
     # the attribution among abnormal words is this product's own.
     class Table
-      attr_reader :finding, :words, :leak, :sums
+      attr_reader :finding, :words, :leak, :sums, :misses
 
       # rows: one array of strengths a(f, o) per fault, in the order of words
       def initialize(finding, words, rows)
@@ -25,6 +26,7 @@ module UpperBranch
         rows += [Array.new(words.size, 0.0)] # the padding member: no fault, no strength
         @strengths = words.each_index.to_h { |i| [words[i], Numo::DFloat.cast(rows.map { |row| row[i] })] }
         @sums = Numo::DFloat.cast(rows.map(&:sum))
+        @misses = 1 - @sums
       end
 
       # a(f, x): chance that this fault alone shows anything abnormal. index: of the fault.
@@ -49,45 +51,50 @@ module UpperBranch
         words.merge(normal: (1 - @leak) * (1 - (priors * @sums)).prod, total: words.values.sum)
       end
 
-      # members: Numo::Int32 [sets, size] of fault indexes, padded with the last index. Returns DFloat [sets].
+      # P(normal | set): DFloat [sets]
       def normal(members)
-        return Numo::DFloat.zeros(members.shape[0]) if @finding.normal.nil?
+        return Numo::DFloat.zeros(members.first.size) if @finding.normal.nil?
 
-        product = Numo::DFloat.new(members.shape[0]).fill(1 - @leak)
-        members.shape[1].times { |k| product *= 1 - @sums[members[true, k]] }
-        product
+        product(@misses, members) * (1 - @leak)
       end
 
-      # Chance of the reported words given each set. words: the normal word alone, or abnormal words (several for a
-      # check where several may be reported: each is one more attribution).
+      # Chance of the reported words given each set. words: [:normal], or abnormal words (several for a check where several
+      # may be reported: each is one more attribution).
       def likelihood(words, members)
         normal = normal(members)
         return normal if words == [:normal]
 
-        total = gather(@sums, members) + @leak
-        words.reduce(1 - normal) { |sum, word| sum * (gather(@strengths.fetch(word), members) + @leak_each) / total }
+        total = sum_over(@sums, members) + @leak
+        words.reduce(1 - normal) { |chance, word| chance * (sum_over(@strengths.fetch(word), members) + @leak_each) / total }
       end
 
-      # Each member's share of the strength behind the words: array of DFloat [sets], one per member column.
+      # Each member's share of the strength behind the words: array of DFloat [sets], one per place.
       def shares(words, members)
-        return Array.new(members.shape[1]) { Numo::DFloat.zeros(members.shape[0]) } if words.empty?
+        return members.map { |place| Numo::DFloat.zeros(place.size) } if words.empty?
 
-        column = words.sum { |word| @strengths.fetch(word) }
-        total = gather(column, members) + (@leak_each * words.size)
-        (0...members.shape[1]).map { |k| column[members[true, k]] / total }
+        column = words.map { |word| @strengths.fetch(word) }.reduce(:+)
+        total = sum_over(column, members) + (@leak_each * words.size)
+        members.map { |place| column[place].dup / total }
       end
 
       # Every outcome at once: {:normal => DFloat, word => DFloat}
       def distribution(members)
         normal = normal(members)
-        rest = (1 - normal) / (gather(@sums, members) + @leak)
-        @strengths.transform_values { |column| rest * (gather(column, members) + @leak_each) }.merge(normal: normal)
+        rest = (1 - normal) / (sum_over(@sums, members) + @leak)
+        @strengths.transform_values { |column| rest * (sum_over(column, members) + @leak_each) }.merge(normal: normal)
       end
+
+      def inspect = "#<Table #{@finding.id}>"
 
       private
 
-      def gather(column, members)
-        (0...members.shape[1]).sum { |k| column[members[true, k]] }
+      # An index gives a view, and arithmetic on views is slow: copy first.
+      def sum_over(column, members)
+        members.map { |place| column[place].dup }.reduce(:+)
+      end
+
+      def product(column, members)
+        members.map { |place| column[place].dup }.reduce(:*)
       end
     end
   end
