@@ -8,6 +8,7 @@ import { Branch } from "../branch/branch";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
+import { DangerBar } from "./danger-bar";
 import { Ledger } from "./ledger";
 import { NextCard } from "./next-card";
 import { ProblemBar } from "./problem-bar";
@@ -58,6 +59,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         </div>
       </header>
       <ProblemBar desk={desk} />
+      <DangerBar trace={job.trace} catalogue={catalogue} />
       {job.catalogue_changed && (
         <p className="mb-3 rounded-lg bg-fuel-soft p-3">
           The catalogue has changed since this job was last written to: the odds below are those of today.
