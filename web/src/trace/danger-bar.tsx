@@ -13,8 +13,8 @@ export function DangerBar({ trace, catalogue }: { trace: Trace; catalogue: Catal
   return (
     <ul aria-label="Make safe first" className="mb-3 space-y-2">
       {hazards.map((hazard) => (
-        <li key={hazard.id} className="bg-rust-soft border-rust flex gap-3 rounded-xl border-l-4 px-3 py-2">
-          <OctagonAlert size={20} aria-hidden className="text-rust mt-0.5 shrink-0" />
+        <li key={hazard.id} className="flex gap-3 rounded-xl border-l-4 border-rust bg-rust-soft px-3 py-2">
+          <OctagonAlert size={20} aria-hidden className="mt-0.5 shrink-0 text-rust" />
           <span>
             <strong>Make safe first: {hazard.name.toLowerCase()}.</strong> {hazard.caution}
           </span>
