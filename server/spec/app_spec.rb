@@ -23,6 +23,7 @@ RSpec.describe UpperBranchServer::App do
       expect(last_response.status).to eq 200
       expect(last_response.body).to include('<div id="root">')
     end
+    expect(last_response.body).not_to include("__STYLE_NONCE__")
     policy = last_response.headers["content-security-policy"]
     expect(policy).to include("default-src 'none'", "script-src 'self'", "frame-ancestors 'none'")
     expect(policy).not_to match(/unsafe|https?:|\*/)

@@ -33,6 +33,7 @@ RSpec.describe "Working in the trace" do
     expect(page).to have_css("[role=dialog]", text: "undo the last entry")
     press(:escape)
     expect(page).to have_no_css("[role=dialog]")
+    expect(page.driver.browser.logs.get(:browser).map(&:message).grep(/Content Security|Refused|violates/)).to be_empty
   end
 
   it "takes a number with its unit, says at the field what is wrong with one, and keeps what was typed" do

@@ -1,4 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
@@ -8,6 +9,9 @@ import { applyTheme, storedTheme } from "./shell/theme";
 import "./styles.css";
 
 applyTheme(storedTheme());
+
+// The scroll lock under a dialog writes a style tag of its own: the page's policy asks for this word on it.
+setNonce(document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content ?? "");
 
 const client = new QueryClient({
   defaultOptions: {

@@ -42,7 +42,7 @@ module UpperBranch
     def option(row)
       candidate = row.candidate
       { id: row.check.id, name: row.check.name, minutes: row.check.minutes, travel: candidate.travel.round, state: candidate.code,
-        group: Planning::BenchState.group(candidate.code), gain: row.gain.round(4), waits: row.waits&.says,
+        group: Planning::BenchState.group(candidate.code), gain: row.gain.round(4), expected: row.minutes&.round(1), waits: row.waits&.says,
         outcomes: row.chances.map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }.sort_by { |outcome| -outcome[:chance] } }
     end
 

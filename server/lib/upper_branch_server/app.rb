@@ -1,13 +1,14 @@
 # frozen_string_literal: true
 
 require "json"
+require "securerandom"
 require "sinatra/base"
 
 module UpperBranchServer
   # Routes. Reads the request, lets contract and core judge it, answers JSON; every error is a problem document.
   class App < Sinatra::Base
     LIMIT = 262_144 # bytes of a request body
-    POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
+    POLICY = "default-src 'none'; script-src 'self'; style-src 'self' %<nonce>s; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
              "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
     # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end
@@ -27,7 +28,7 @@ module UpperBranchServer
     set :host_authorization, permitted_hosts: ENV.fetch("PERMITTED_HOSTS", "localhost,127.0.0.1,[::1],example.org").split(",")
 
     before do
-      headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "cross-origin-opener-policy" => "same-origin"
+      headers "content-security-policy" => format(POLICY, nonce: ""), "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "cross-origin-opener-policy" => "same-origin"
       refuse_foreign_writes if request.post?
     end
 
@@ -70,8 +71,11 @@ module UpperBranchServer
       page = File.join(settings.public_folder, "index.html")
       raise Problem.not_found unless File.file?(page) && !File.basename(request.path).include?(".")
 
-      cache_control :no_cache
-      send_file page
+      nonce = SecureRandom.base64(16)
+      headers "content-security-policy" => format(POLICY, nonce: "'nonce-#{nonce}'")
+      cache_control :no_store
+      content_type :html
+      File.read(page).sub("__STYLE_NONCE__", nonce)
     end
 
     error(Problem) { |e| problem(e) }

@@ -308,6 +308,8 @@ export interface components {
             state: string;
             group: components["schemas"]["Group"];
             gain: number;
+            /** @description minutes to a proven repair after it */
+            expected: number | null;
             waits: string | null;
             outcomes: {
                 id: string;

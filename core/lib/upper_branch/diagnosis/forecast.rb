@@ -63,9 +63,14 @@ module UpperBranch
         [outcome - given, 0.0].max
       end
 
+      # The words a check may answer with.
+      def words(check)
+        chances(check).keys
+      end
+
       # P(word | set) for every leading set: DFloat [sets].
       def given(check, word)
-        word == check.normal ? @normal[true, @position[check.id]] : @abnormal[true, @sheet.columns[check.id].fetch(word)]
+        (word == check.normal ? @normal[true, @position[check.id]] : @abnormal[true, @sheet.columns[check.id].fetch(word)]).dup
       end
 
       def inspect = "#<Forecast of #{@checks.size} checks>"

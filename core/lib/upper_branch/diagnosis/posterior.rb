@@ -13,6 +13,12 @@ module UpperBranch
     class Posterior
       Row = Struct.new(:faults, :probability, :outside, keyword_init: true)
 
+      # The best rows for planning: who is in now (one array per place, masked victims swapped in `masked`), with what probability
+      # (sum 1), and each member's share of an item of evidence.
+      Rows = Struct.new(:now, :masked, :probability, :pad, :share, keyword_init: true) do
+        def shares(item) = share.call(item)
+      end
+
       attr_reader :machine, :compiled, :evidence, :outside, :relevant, :neglected, :prior_odds
 
       # size: faults in a set at most (scale.yml)
@@ -68,11 +74,12 @@ module UpperBranch
         rows.sort_by { |row| [-row.probability, row.faults] }.first(count)
       end
 
-      # The best rows for planning: [members now (as Table takes them), probabilities DFloat [n] summing to 1].
-      def leading_now(count)
-        rows = leading(count)
-        probability = @probability[rows]
-        [at_rows(@masked.last, rows), probability / probability.sum]
+      # Rows: the leading sets for planning.
+      def rows(count)
+        picked = leading(count)
+        probability = @probability[picked].dup
+        now = places(@worlds.last[picked, true])
+        Rows.new(now: now, masked: at_rows(@masked.last, picked), probability: probability / probability.sum, pad: @pad, share: ->(item) { still_in(item, picked, now) })
       end
 
       # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
@@ -200,12 +207,16 @@ module UpperBranch
       end
 
       def blame_for(item, rows)
-        then_in = places(@worlds.rounds[item.round][rows, true])
-        now_in = places(@worlds.last[rows, true])
-        shares = item.shares(at_rows(@masked[item.round], rows))
-        then_in.zip(now_in, shares).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, (was, is, share)|
-          sum + was.bincount(@probability[rows].dup * share * is.eq(was).cast_to(Numo::DFloat), minlength: @pad + 1)
+        now = places(@worlds.last[rows, true])
+        now.zip(still_in(item, rows, now)).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, (place, share)|
+          sum + place.bincount(@probability[rows].dup * share, minlength: @pad + 1)
         end
+      end
+
+      # Each member's share of an item, 0 once it has been mended: one DFloat per place.
+      def still_in(item, rows, now)
+        then_in = places(@worlds.rounds[item.round][rows, true])
+        item.shares(at_rows(@masked[item.round], rows)).each_with_index.map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
       end
 
       def standing(log, outside, round, seen)

@@ -8,15 +8,21 @@ module UpperBranch
     #   step.kind      # :check, :repair, :prove, :close, :refer, :describe
     #   step.options   # the checks that could be done, best first, each with its minutes, gain and chances
     #
-    # Checks are ranked by information gain (mutual information with the sets of faults) per minute (state changes counted), within the ordering rules; a rule that holds
-    # a better check back is named. Deterministic: ties go by id.
+    # Checks are ranked by the expected minutes to a proven repair after them (one step of lookahead, ExpectedCost), within the
+    # ordering rules; a rule that holds a better check back is named. A repair comes when it is expected to be shorter than
+    # any check. Deterministic: ties go by id.
     class NextStep
-      Option = Struct.new(:candidate, :gain, :chances, :waits, keyword_init: true) do
+      Option = Struct.new(:candidate, :gain, :chances, :minutes, :waits, keyword_init: true) do
         def check = candidate.check
         def rate = gain / candidate.total
       end
 
-      attr_reader :kind, :target, :reason, :options, :overridden
+      # What a repair looks like to the rules: something that needs a bench state.
+      Opening = Struct.new(:id, :states) do
+        def warm_and_open? = false
+      end
+
+      attr_reader :kind, :target, :reason, :options, :overridden, :repairs
 
       def self.of(job, posterior)
         new(job, posterior)
@@ -27,13 +33,9 @@ module UpperBranch
         @posterior = posterior
         @numbers = job.catalogue.scale["planning"]
         @rules = OrderingRules.new(job)
+        @repairs = @worth = @telling = []
         @options = ranked
         @kind, @target, @reason = decide
-      end
-
-      # Leading fault still in: [id, probability] or nil.
-      def leading
-        @leading ||= @posterior.all_now.min_by { |id, p| [-p, id] }
       end
 
       # Options that may be done now, best first.
@@ -46,7 +48,7 @@ module UpperBranch
       def decide
         return [:close, nil, "Closed as #{@job.closing[:as]}."] if @job.closed?
         return [:describe, nil, "Say what it does, and when: one complaint or one finding is enough to begin."] if @job.findings.empty?
-        return proving if @job.round.positive? && !persists?
+        return proving if @job.round.positive? && !persists? && (@mended >= @numbers["prove_from"] || @repairs.empty?)
 
         tracing
       end
@@ -71,46 +73,74 @@ module UpperBranch
       end
 
       def tracing
-        id, probability = leading
-        return [:repair, Repairs.find(@job.machine, id), repair_reason(id, probability)] if probability >= @numbers["repair_now"]
-
-        best = open_options.first
+        best = open_options.find(&:minutes)
+        repair = repairs.find { |row| row.chance >= @numbers["repair_floor"] }
+        return repairing(repair, best) if repair && (best.nil? || repair.minutes <= best.minutes)
         return [:check, best, check_reason(best)] if best
-        return refer unless probability > 0.3
 
-        [:repair, Repairs.find(@job.machine, id), "No check left says more: #{repair_reason(id, probability)}"]
+        last_resort
       end
 
-      def refer
+      # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply.
+      def repairing(repair, best)
+        hold = @rules.hold(Opening.new(repair.plan.id, [repair.plan.state]), @worth, @telling)
+        first = hold && @options.find { |option| hold.instead.include?(option.check) && !option.waits }
+        return [:repair, repair.plan, repair_reason(repair, best)] unless first
+
+        [:check, first, "#{hold.says} So this comes before the repair: #{repair.plan.name.downcase}."]
+      end
+
+      def last_resort
+        repair = repairs.max_by { |row| [row.chance, row.plan.id] }
+        return [:repair, repair.plan, "No check left says more, and this is the likeliest cause, at #{percent(repair.chance)}."] if repair && repair.chance > @numbers["last_resort"]
+
         [:refer, Repairs.find(@job.machine, "refer-out"), "No check left on this machine tells more, and nothing in the catalogue stands out: refer it out with the findings."]
       end
 
-      def repair_reason(id, probability)
-        "#{@job.machine.fault(id).name} stands at #{(probability * 100).round} %: repairing now costs less than looking further."
+      def repair_reason(repair, best)
+        said = "The cause lies here with #{percent(repair.chance)}."
+        return "#{said} No check left says more." if best.nil?
+
+        "#{said} Repairing now takes about #{repair.minutes.round} min to the proof, looking further first about #{best.minutes.round}."
+      end
+
+      def percent(chance)
+        chance > 0.99 ? "over 99 %" : "#{(chance * 100).round} %"
       end
 
       def check_reason(option)
-        return "It settles the most for its #{option.candidate.total.round} min." unless overridden
+        return "It settles the most for its #{option.candidate.total.round} min#{saving(option)}." unless overridden
 
         "#{overridden[:says]} So this comes before: #{overridden[:check].name.downcase}."
+      end
+
+      def saving(option)
+        now = repairs.first&.minutes
+        now && option.minutes && now - option.minutes >= 1 ? ", and saves about #{(now - option.minutes).round} against repairing now" : ""
       end
 
       def ranked
         return [] if @job.findings.empty? || @job.closed?
 
         told = told_options
-        worth = told.select { |option| option.gain >= @numbers["gain_worth"] || option.check.records? }.map(&:check)
-        told.each { |option| option.waits = @rules.hold(option.check, worth - [option.check], told.map(&:check) - [option.check]) }
+        @telling = told.map(&:check)
+        @worth = told.select { |option| option.gain >= @numbers["gain_worth"] || option.check.records? }.map(&:check)
+        told.each { |option| option.waits = @rules.hold(option.check, @worth - [option.check], @telling - [option.check]) }
         outside_before_inside(told)
         place_first(told)
       end
 
       def told_options
-        sets = @posterior.leading_now(@job.catalogue.limits["planning_hypotheses"])
-        forecast = Diagnosis::Forecast.new(@posterior.compiled, @job.machine.checks, *sets)
+        lookahead = Lookahead.new(@job, @posterior)
+        @repairs = lookahead.repairs
+        @mended = lookahead.mended
+        forecast = lookahead.forecast
         rows = Candidates.new(@job).all.map { |candidate| Option.new(candidate: candidate, gain: forecast.gain(candidate.check), chances: forecast.chances(candidate.check)) }
-        rows.select { |option| option.gain >= @numbers["gain_floor"] || (option.check.records? && option.gain.positive?) }
-            .sort_by { |option| [-option.rate, option.check.id] }
+        told = rows.select { |option| option.gain >= @numbers["gain_floor"] || (option.check.records? && option.gain.positive?) }.sort_by { |option| [-option.rate, option.check.id] }
+        worth = told.first(@numbers["lookahead"]).select { |option| lookahead.telling(option.check) * @numbers["minutes_a_bit_most"] >= option.candidate.total }
+        minutes = lookahead.check_minutes(worth.map(&:candidate))
+        told.each { |option| option.minutes = minutes[option.check.id] }
+        told.sort_by { |option| [option.minutes || Float::INFINITY, -option.rate, option.check.id] }
       end
 
       # A check that opens the carburetor waits while one outside it tells as much.
@@ -124,11 +154,12 @@ module UpperBranch
 
       # The best check, or what a rule puts in its place: only that much of the order is paid for.
       def place_first(told)
-        best = first = told.first
-        best = told.find { |option| best.waits.instead.include?(option.check) } while best&.waits
+        best = first = told.find(&:minutes)
+        best = told.select { |option| best.waits.instead.include?(option.check) }.max_by { |option| [option.minutes ? 1 : 0, option.rate] } while best&.waits
         return told if best.nil? || best.equal?(first)
 
         @overridden = { check: first.check, says: first.waits.says }
+        best.minutes ||= first.minutes # paid for the sake of the order
         [best] + (told - [best])
       end
     end

@@ -1,0 +1,200 @@
+# frozen_string_literal: true
+
+# Expected bench minutes to a proven repair: planner, information per minute, likeliest first, a fair house list, and the hindsight
+# bound, on the same virtual machines. Writes nothing; prints Markdown rows.
+#
+#   bundle exec ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed]
+require_relative "virtual_machine"
+
+module Bench
+  # One policy at work on one machine, with the same accounts for all: checks, ways, repairs, and a proof after repairs.
+  class Shift
+    Result = Struct.new(:minutes, :checks, :wrong, :referred, keyword_init: true)
+    LIMIT = 70
+    SPECIALIST = 30 # minutes on top of the true repair when a job is handed on
+
+    def initialize(catalogue, virtual)
+      @catalogue = catalogue
+      @virtual = virtual.fresh
+      @machine = virtual.machine
+      @transitions = UpperBranch::Planning::Transitions.for(@machine.family, catalogue)
+      @minutes = 0.0
+      @checks = @wrong = 0
+      @job = UpperBranch::Job.new(catalogue, [{ "id" => "0", "kind" => "machine", "data" => { "family" => @machine.family["id"] } }])
+      @virtual.complaint.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "present") }
+      @virtual.absent.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "absent") }
+    end
+
+    def result
+      LIMIT.times do
+        step
+        return Result.new(minutes: @minutes, checks: @checks, wrong: @wrong, referred: false) if @done
+        break if @referred
+      end
+      Result.new(minutes: @minutes + hindsight + SPECIALIST, checks: @checks, wrong: @wrong, referred: true)
+    end
+
+    # Straight to what is wrong, one way and one proof.
+    def hindsight
+      plans = @virtual.to_mend.map { |index| UpperBranch::Planning::Repairs.targeted(@machine, @virtual.fault(index)) }
+      return 0 if plans.empty?
+
+      travel, there = plans.map { |plan| @transitions.nearest(@job.state, [plan.state]) }.max_by(&:first)
+      travel + plans.sum { |plan| plan.minutes / plan.success } + way_to_proof(there) + 10
+    end
+
+    private
+
+    def check(check)
+      travel, state = @transitions.nearest(@job.state, check.states)
+      return @referred = true unless travel.finite?
+
+      @minutes += travel + check.minutes
+      @checks += 1
+      @last = @virtual.answer(check)
+      add("check", "check" => check.id, "outcomes" => @last) or (@done_checks ||= []) << check.id
+      state
+    end
+
+    def repair(plan)
+      travel, = @transitions.nearest(@job.state, [plan.state])
+      return @referred = true if plan.id == "refer-out" || !travel.finite?
+
+      @minutes += travel + plan.minutes
+      @wrong += 1 if plan.faults.none? { |fault| @virtual.holds?(fault) }
+      @virtual.mend(plan.faults, plan.success)
+      add("repair", "repair" => plan.id)
+    end
+
+    def prove
+      @minutes += way_to_proof(@job.state) + 10
+      return @done = true if @virtual.cured?
+
+      add("state", "engine" => "running", "carburetor" => "on") if @virtual.complaint.none? { |symptom| %w[no-start crank-locked].include?(symptom.id) && @virtual.seen?(symptom) }
+      @virtual.complaint.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => @virtual.seen?(symptom) ? "present" : "absent") }
+    end
+
+    def way_to_proof(state)
+      minutes = @transitions.minutes(state, UpperBranch::Planning::BenchState.new(engine: "running"))
+      minutes.finite? ? minutes : 0
+    end
+
+    def add(kind, data)
+      @job = @job.with({ "id" => @job.entries.size.to_s, "kind" => kind, "data" => data })
+    rescue UpperBranch::Invalid
+      false
+    end
+
+    def posterior = UpperBranch::Diagnosis::Posterior.of(@job)
+    def find(id) = UpperBranch::Planning::Repairs.find(@machine, id)
+  end
+
+  # Follows the recommendation.
+  class Planner < Shift
+    def step
+      step = UpperBranch::Planning::NextStep.of(@job, posterior)
+      case step.kind
+      when :check then check(step.target.check)
+      when :repair then repair(step.target)
+      when :prove, :close then prove
+      else @referred = true
+      end
+    end
+  end
+
+  # Information per minute, repairs a fault at 80 %, proves each repair.
+  class Information < Shift
+    def step
+      belief = posterior
+      id, chance = belief.all_now.min_by { |fault, p| [-p, fault] }
+      best = UpperBranch::Planning::NextStep.of(@job, belief).options.max_by { |option| [option.rate, option.check.id] } if chance < 0.8
+      return check(best.check) if best
+
+      repair(find(id))
+      prove unless @referred
+    end
+  end
+
+  # Repairs the likeliest cause, proves, and so on down.
+  class LikeliestFirst < Shift
+    def step
+      blame = posterior.blame
+      id = blame.keys.reject { |fault| (@tried ||= []).include?(fault) }.min_by { |fault| [-blame[fault], fault] } or return @referred = true
+      @tried << id
+      repair(find(id))
+      prove unless @referred
+    end
+  end
+
+  # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and kit.
+  class House < Shift
+    LISTS = {
+      "flooding" => %w[wet-map filter fuel-pressure booster-dry bowl-look float-level needle-look seat-look hold-test float-shake seat-seal popoff metering-lever choke-hot],
+      "hesitation" => %w[filter points-plugs base-timing advance-mech advance-vac pump-shot vac-hoses leak-spray L-response H-response main-jet-through idle-jet-through pump-parts passage-blow cv-diaphragm],
+      "stalling" => %w[fuel-quality filter spark idle-speed screw-count mixture-sweep vac-hoses leak-spray choke-cold solenoid L-response float-level idle-jet-through passage-blow],
+      "surging" => %w[fuel-quality filter line-flow vac-hoses governor leak-spray mixture-sweep L-response H-response float-level main-jet-through emulsion passage-blow metering-lever],
+      "poor idle" => %w[points-plugs vac-hoses linkage leak-spray pcv idle-speed screw-count mixture-sweep choke-hot solenoid L-response idle-jet-through passage-blow plate-light],
+      nil => %w[fuel-quality spark filter line-flow airbox choke-cold choke-hot load-hold throttle-full carb-heat primer-lock float-level main-jet-through power-parts passage-blow]
+    }.freeze
+
+    def step
+      @list ||= (LISTS[@virtual.complaint.first.group] || LISTS[nil]).filter_map { |id| @machine.check(id) }
+      item = @list.shift or return strip
+      return unless @transitions.nearest(@job.state, item.states).first.finite?
+
+      check(item)
+      return if @last == [item.normal] || @referred
+
+      mend(item)
+      prove unless @referred
+    end
+
+    private
+
+    # The fault the word points to: prior times strength.
+    def mend(check)
+      table = UpperBranch::Diagnosis::Compiled.for(@machine).table(check)
+      priors = UpperBranch::Diagnosis::Priors.new(@machine)
+      fault = @machine.faults.each_with_index.max_by { |one, i| [priors.of(one) * @last.sum { |word| table.row(i).fetch(word, 0) }, one.id] }.first
+      repair(find(fault.id))
+    end
+
+    def strip
+      return @referred = true if @stripped || @machine.licensed_only?
+
+      @stripped = true
+      repair(find("full-strip-clean-kit"))
+      prove
+    end
+  end
+end
+
+POLICIES = { "planner" => Bench::Planner, "information" => Bench::Information, "likeliest" => Bench::LikeliestFirst, "house" => Bench::House }.freeze
+
+def mean(list) = list.sum / list.size.to_f
+
+# 95 % interval of the mean, normal approximation.
+def interval(list)
+  m = mean(list)
+  half = 1.96 * Math.sqrt(list.sum { |x| (x - m)**2 } / [list.size - 1, 1].max / list.size)
+  format("%.0f ±%.0f", m, half)
+end
+
+jobs = (ARGV[0] || 30).to_i
+catalogue = UpperBranch::Catalogue.load
+families = (ARGV[1] && !ARGV[1].start_with?("--") ? ARGV[1].split(",") : catalogue.families.map { |row| row["id"] })
+perturb = ARGV.include?("--perturbed") ? Math.log(2) : 0.0
+only = (ARGV.find { |argument| argument.start_with?("--only=") } || "").delete_prefix("--only=").split(",")
+policies = only.empty? ? POLICIES : POLICIES.slice(*only)
+puts "| family | jobs | #{policies.keys.join(' | ')} | hindsight | planner/house | planner/hindsight | checks | wrong | referred |"
+families.each do |family|
+  machines = Array.new(jobs) { |seed| Bench::VirtualMachine.draw(catalogue, family, seed, perturb: perturb) }
+  results = policies.transform_values { |policy| machines.map { |virtual| policy.new(catalogue, virtual).result } }
+  bound = machines.map { |virtual| Bench::Shift.new(catalogue, virtual).hindsight }
+  minutes = results.transform_values { |list| list.map(&:minutes) }
+  planner = results["planner"]
+  ratio = minutes["house"] ? format("%.2f", mean(minutes["planner"]) / mean(minutes["house"])) : "-"
+  puts "| #{family} | #{jobs} | #{minutes.values.map { |list| interval(list) }.join(' | ')} | #{format('%.0f', mean(bound))} | #{ratio} | " \
+       "#{format('%.2f', mean(minutes['planner']) / mean(bound))} | #{format('%.1f', mean(planner.map(&:checks)))} | #{format('%.2f', mean(planner.map(&:wrong)))} | #{planner.count(&:referred)} |"
+  $stdout.flush
+end
