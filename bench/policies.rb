@@ -66,6 +66,12 @@ module Bench
       add("repair", "repair" => plan.id)
     end
 
+    # Handed on with a name: if it is the right one, the specialist mends it and it is proven; else it comes back.
+    def hand_on(plan)
+      repair(plan)
+      prove unless @referred
+    end
+
     def prove
       @minutes += way_to_proof(@job.state) + 10
       return @done = true if @virtual.cured?
@@ -96,6 +102,7 @@ module Bench
       case step.kind
       when :check then check(step.target.check)
       when :repair then repair(step.target)
+      when :refer then step.target.faults.any? ? hand_on(step.target) : @referred = true
       when :prove, :close then prove
       else @referred = true
       end
@@ -128,17 +135,8 @@ module Bench
 
   # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and kit.
   class House < Shift
-    LISTS = {
-      "flooding" => %w[wet-map filter fuel-pressure booster-dry bowl-look float-level needle-look seat-look hold-test float-shake seat-seal popoff metering-lever choke-hot],
-      "hesitation" => %w[filter points-plugs base-timing advance-mech advance-vac pump-shot vac-hoses leak-spray L-response H-response main-jet-through idle-jet-through pump-parts passage-blow cv-diaphragm],
-      "stalling" => %w[fuel-quality filter spark idle-speed screw-count mixture-sweep vac-hoses leak-spray choke-cold solenoid L-response float-level idle-jet-through passage-blow],
-      "surging" => %w[fuel-quality filter line-flow vac-hoses governor leak-spray mixture-sweep L-response H-response float-level main-jet-through emulsion passage-blow metering-lever],
-      "poor idle" => %w[points-plugs vac-hoses linkage leak-spray pcv idle-speed screw-count mixture-sweep choke-hot solenoid L-response idle-jet-through passage-blow plate-light],
-      nil => %w[fuel-quality spark filter line-flow airbox choke-cold choke-hot load-hold throttle-full carb-heat primer-lock float-level main-jet-through power-parts passage-blow]
-    }.freeze
-
     def step
-      @list ||= (LISTS[@virtual.complaint.first.group] || LISTS[nil]).filter_map { |id| @machine.check(id) }
+      @list ||= (@catalogue.house[@virtual.complaint.first.group] || @catalogue.house["other"]).filter_map { |id| @machine.check(id) }
       item = @list.shift or return strip
       return unless @transitions.nearest(@job.state, item.states).first.finite?
 

@@ -81,7 +81,7 @@ module Bench
 
     # A fault's column, or its variant where another that is in masks it.
     def hidden(index)
-      mask = @compiled.masks.each.find { |row| row.swap.key?(index) && (@left & row.maskers).any? }
+      mask = @compiled.masks.each.find { |row| row.swap.key?(index) && @left.intersect?(row.maskers) }
       mask ? mask.swap[index] : index
     end
 

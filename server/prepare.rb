@@ -6,7 +6,9 @@ require_relative "lib/upper_branch_server"
 begin
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
   UpperBranchServer.migrate(database)
-  UpperBranchServer::Demo.load(UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load), database)
+  store = UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load)
+  store.remember_catalogue
+  UpperBranchServer::Demo.load(store, database)
 rescue UpperBranch::Catalogue::Broken => e
   abort e.message
 rescue Sequel::DatabaseConnectionError => e

@@ -6,6 +6,7 @@ import { Loading } from "./ui/state";
 const Board = lazy(() => import("./board/board").then((view) => ({ default: view.Board })));
 const Intake = lazy(() => import("./intake/intake").then((view) => ({ default: view.Intake })));
 const TraceView = lazy(() => import("./trace/trace-view").then((view) => ({ default: view.TraceView })));
+const Handbook = lazy(() => import("./handbook/handbook").then((view) => ({ default: view.Handbook })));
 const NotFound = lazy(() => import("./shell/not-found").then((view) => ({ default: view.NotFound })));
 
 export function App() {
@@ -16,6 +17,7 @@ export function App() {
           <Route path="/" element={<Board />} />
           <Route path="/new" element={<Intake />} />
           <Route path="/jobs/:id" element={<TraceView />} />
+          <Route path="/handbook" element={<Handbook />} />
           <Route path="*" element={<NotFound />} />
         </Routes>
       </Suspense>

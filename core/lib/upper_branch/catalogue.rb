@@ -12,10 +12,10 @@ module UpperBranch
   # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects].freeze
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms].freeze
 
     attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
-                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts
+                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests
 
     def self.load(directory = DEFAULT)
       new(Loader.new(directory).read)
@@ -27,6 +27,7 @@ module UpperBranch
       read_machines(tables)
       read_findings(tables)
       read_causes(tables)
+      @digests = Digests.of(tables)
       @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
       index
       freeze
@@ -72,6 +73,9 @@ module UpperBranch
       @couplings = tables["rules"]["couplings"]
       @masks = tables["rules"]["masks"]
       @order = tables["rules"]["order"]
+      @schools = tables["schools"]
+      @house = tables["house"]
+      @synonyms = tables["synonyms"]
     end
 
     def index

@@ -10,16 +10,17 @@ module UpperBranch
   #
   # Raises Invalid naming the field when a word is not in the catalogue.
   class Machine
-    attr_reader :catalogue, :family, :features, :context, :work, :faults, :checks, :symptoms, :options
+    attr_reader :catalogue, :family, :features, :context, :work, :faults, :checks, :symptoms, :options, :schools
 
-    # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids
-    def initialize(catalogue, family:, features: {}, context: {}, work: [])
+    # schools: {topic => option}, the shop's choices; features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids
+    def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {})
       @catalogue = catalogue
       @family = catalogue.family(family) or raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
       @switches = features || {}
       @features = fitted(@switches)
       @context = checked_context(context || {})
       @work = checked_work(Array(work))
+      @schools = Schools.new(catalogue, schools)
       @options = answered
       @holds = @options.flat_map { |option| option["holds"] || [] }
       @denies = @options.flat_map { |option| option["denies"] || [] }

@@ -13,7 +13,7 @@ module UpperBranch
 
     def to_h
       { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, override: override,
-        alternatives: alternatives, plan: plan, repairs: leading_repairs }
+        alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house }
     end
 
     private
@@ -52,8 +52,17 @@ module UpperBranch
       rows.group_by { |row| row[:group] }.map { |group, steps| { group: group, steps: steps.first(4).map { |row| row.slice(:id, :name, :minutes) } } }
     end
 
+    # Repairs with the expected minutes to the proof, then any other fault that stands out.
     def leading_repairs
-      @posterior.all_now.reject { |_, p| p < 0.02 }.sort_by { |id, p| [-p, id] }.first(6).map { |id, p| plan_of(Planning::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+      rows = @step.repairs.first(6).map { |row| plan_of(row.plan).merge(probability: row.chance.round(6), expected: row.minutes.round(1)) }
+      rows.any? ? rows : @posterior.all_now.reject { |_, p| p < 0.02 }.sort_by { |id, p| [-p, id] }.first(6).map { |id, p| plan_of(Planning::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+    end
+
+    # The shop's list with its waste marked; empty before anything is found.
+    def house
+      return [] if @step.house.nil?
+
+      @step.house.steps.map { |row| { id: row.check.id, name: row.check.name, minutes: row.check.minutes, done: row.done, wasted: row.wasted } }
     end
 
     def plan_of(plan)

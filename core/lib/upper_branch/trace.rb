@@ -37,7 +37,14 @@ module UpperBranch
     end
 
     def machine
-      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work }
+      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work, schools: shop_ways }
+    end
+
+    # Steps, tools and limits of checks that the shop's schools change.
+    def shop_ways
+      schools = @machine.schools
+      changed = @machine.checks.select { |check| schools.steps(check) != check.steps || schools.tools(check) != check.tools || schools.reading(check) != check.reading }
+      changed.to_h { |check| [check.id, { steps: schools.steps(check), tools: schools.tools(check), cuts: schools.reading(check)&.fetch("cuts") }] }
     end
 
     def sets

@@ -41,6 +41,12 @@ module UpperBranchServer
       settings.catalogue_json
     end
 
+    get("/api/v1/schools") { answer(chosen: settings.store.schools) }
+
+    post "/api/v1/schools" do
+      answer(chosen: settings.store.choose_schools(body_as("ShopSchools")["chosen"]))
+    end
+
     get "/api/v1/jobs" do
       answer(jobs: settings.store.list.map { |row| board_row(row) })
     end
@@ -134,7 +140,9 @@ module UpperBranchServer
 
     def job_view(stored, job)
       entries = stored.entries.map { |entry| entry.merge("struck" => job.struck.include?(entry["id"])) }
-      { id: stored.id, title: stored.title, version: stored.version, catalogue_changed: stored.catalogue != settings.stamp, entries: entries, trace: UpperBranch::Trace.of(job).to_h }
+      { id: stored.id, title: stored.title, version: stored.version,
+        catalogue_changed: stored.catalogue != settings.stamp, catalogue_changes: settings.store.changes_since(stored.catalogue),
+        entries: entries, trace: UpperBranch::Trace.of(job).to_h }
     end
 
     def board_row(row)

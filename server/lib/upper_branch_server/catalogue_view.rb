@@ -13,7 +13,7 @@ module UpperBranchServer
         circuits: @catalogue.circuits, conditions: @catalogue.conditions, symptoms: @catalogue.symptoms.map { |row| symptom(row) },
         checks: @catalogue.checks.map { |row| check(row) }, hazards: @catalogue.hazards,
         questions: @catalogue.questions.map { |row| { id: row["id"], name: row["name"], options: row["options"].map { |option| option.slice("id", "name") } } },
-        work: @catalogue.work.map { |row| row.slice("id", "name") }, faults: @catalogue.faults.map { |row| fault(row) } }
+        work: @catalogue.work.map { |row| row.slice("id", "name") }, faults: @catalogue.faults.map { |row| fault(row) }, schools: schools, synonyms: @catalogue.synonyms }
     end
 
     private
@@ -34,12 +34,22 @@ module UpperBranchServer
       { id: id, name: name, kind: kind, needs: row.needs_of(id) }
     end
 
+    # Symptoms a fault can show, by itself or through its effects.
+    def shows(row)
+      (row.symptoms.map(&:id) + row.effects.flat_map { |link| (@catalogue.effect(link.id)["symptoms"] || {}).keys }).uniq
+    end
+
+    def schools
+      @catalogue.schools.map { |topic| { id: topic["id"], name: topic["name"], default: topic["default"], options: topic["options"].map { |row| row.slice("id", "name", "why") } } }
+    end
+
     def reading(row)
       row.reading&.slice("name", "unit", "units", "resolution", "physical", "cuts", "words", "source")
     end
 
     def fault(row)
-      { id: row.id, name: row.name, why: row.why, circuit: row.circuit, part: row.part.id, part_name: row.part.name, repair: row.repair_text, from_memory: row.from_memory? }
+      { id: row.id, name: row.name, why: row.why, circuit: row.circuit, part: row.part.id, part_name: row.part.name, repair: row.repair_text, from_memory: row.from_memory?, needs: row.needs,
+        symptoms: shows(row), proof: row.outcomes.map { |check, word,| { check: check, word: word } } }
     end
   end
 end

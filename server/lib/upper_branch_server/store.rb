@@ -19,6 +19,34 @@ module UpperBranchServer
       @database.get(1)
     end
 
+    # The shop's schools: {topic => option}
+    def schools
+      @database[:settings].where(name: "schools").get(:value).to_h
+    end
+
+    # Keeps the shop's schools; raises Problem 422 for a word that is none.
+    def choose_schools(chosen)
+      UpperBranch::Schools.new(@catalogue, chosen)
+      @database[:settings].insert_conflict(target: :name, update: { value: Sequel[:excluded][:value], updated_at: Sequel.function(:now) })
+                          .insert(name: "schools", value: Sequel.pg_jsonb(chosen))
+      chosen
+    rescue UpperBranch::Invalid => e
+      raise Problem.invalid(e.field, e.message)
+    end
+
+    # What is different in the catalogue since a job was last written to: {section => [ids]}, nil when nobody remembers that one.
+    def changes_since(stamp)
+      return {} if stamp == @catalogue.stamp
+
+      old = @database[:catalogues].where(stamp: stamp).get(:digests) or return nil
+      UpperBranch::Catalogue::Digests.changes(JSON.parse(JSON.generate(old)), @catalogue.digests)
+    end
+
+    # Remembers the catalogue now in use.
+    def remember_catalogue
+      @database[:catalogues].insert_conflict.insert(stamp: @catalogue.stamp, digests: Sequel.pg_jsonb(@catalogue.digests))
+    end
+
     # Board rows, the latest first.
     def list
       @database[:jobs].reverse(:updated_at).select(:id, :title, :version, :summary, :closed_as, :updated_at).all

@@ -52,6 +52,8 @@ function post<T>(path: string, body: unknown): Promise<T> {
 
 export const api = {
   catalogue: () => request<Catalogue>("/catalogue"),
+  schools: () => request<{ chosen: Record<string, string> }>("/schools"),
+  chooseSchools: (chosen: Record<string, string>) => post<{ chosen: Record<string, string> }>("/schools", { chosen }),
   jobs: () => request<{ jobs: JobSummary[] }>("/jobs").then((answer) => answer.jobs),
   job: (id: string) => request<Job>(`/jobs/${id}`),
   createJob: (job: NewJob) => post<Job>("/jobs", job),

@@ -36,6 +36,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schools"];
+        put?: never;
+        post: operations["chooseSchools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -110,6 +126,11 @@ export interface components {
             status: "ok";
             catalogue: string;
         };
+        ShopSchools: {
+            chosen: {
+                [key: string]: string;
+            };
+        };
         Uuid: string;
         /** @enum {string} */
         EntryKind: "machine" | "symptom" | "check" | "repair" | "state" | "caution" | "note" | "strike" | "close";
@@ -141,6 +162,9 @@ export interface components {
                 [key: string]: string;
             };
             work?: string[];
+            schools?: {
+                [key: string]: string;
+            };
         };
         SymptomData: {
             symptom: string;
@@ -212,6 +236,9 @@ export interface components {
             title: string;
             version: number;
             catalogue_changed: boolean;
+            catalogue_changes: {
+                [key: string]: string[];
+            } | null;
             entries: components["schemas"]["Entry"][];
             trace: components["schemas"]["Trace"];
         };
@@ -330,6 +357,8 @@ export interface components {
             faults: string[];
             refers: boolean;
             probability?: number;
+            /** @description minutes to the proof */
+            expected?: number;
         };
         NextStep: {
             /** @enum {string} */
@@ -352,6 +381,13 @@ export interface components {
                 }[];
             }[];
             repairs: components["schemas"]["RepairPlan"][];
+            house: {
+                id: string;
+                name: string;
+                minutes: number;
+                done: boolean;
+                wasted: boolean;
+            }[];
         };
         Trace: {
             catalogue: string;
@@ -363,6 +399,14 @@ export interface components {
                     [key: string]: string;
                 };
                 work: string[];
+                /** @description checks whose steps, tools or limits the shop's schools change */
+                schools: {
+                    [key: string]: {
+                        steps: string[];
+                        tools: string[];
+                        cuts: number[] | null;
+                    };
+                };
             };
             state: {
                 engine: string;
@@ -469,7 +513,24 @@ export interface components {
                 part_name: string;
                 repair: string;
                 from_memory: boolean;
+                needs: string[];
+                symptoms: string[];
+                proof: {
+                    check: string;
+                    word: string;
+                }[];
             }[];
+            schools: {
+                id: string;
+                name: string;
+                default: string;
+                options: {
+                    id: string;
+                    name: string;
+                    why: string;
+                }[];
+            }[];
+            synonyms: string[][];
         };
     };
     responses: {
@@ -538,6 +599,52 @@ export interface operations {
                 };
                 content?: never;
             };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description what the shop has chosen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSchools"];
+                };
+            };
+        };
+    };
+    chooseSchools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopSchools"];
+            };
+        };
+        responses: {
+            /** @description kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSchools"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
         };
     };
     listJobs: {

@@ -14,7 +14,7 @@ export function ComplaintBuilder(props: {
 }) {
   const [text, setText] = useState("");
   const id = useId();
-  const found = findSymptoms(props.catalogue.symptoms, props.features, text);
+  const found = findSymptoms(props.catalogue, props.features, text);
   const groups = [...new Set(found.map((symptom) => symptom.group))];
   const set = (symptom: string, seen: Seen | null) => {
     const rest = Object.fromEntries(Object.entries(props.symptoms).filter(([key]) => key !== symptom));

@@ -43,7 +43,7 @@ export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
 }
 
 /** The draft as a job to be stored. */
-export function jobOf(draft: Draft, catalogue: Catalogue): NewJob {
+export function jobOf(draft: Draft, catalogue: Catalogue, schools: Record<string, string>): NewJob {
   const name = draft.name.trim();
   const machine = {
     family: draft.family,
@@ -51,6 +51,7 @@ export function jobOf(draft: Draft, catalogue: Catalogue): NewJob {
     features: draft.switches,
     context: draft.context,
     work: draft.work,
+    schools,
   };
   const seen = Object.entries(draft.symptoms).map(([symptom, { seen, when }]) =>
     entry("symptom", { symptom, seen, when }),

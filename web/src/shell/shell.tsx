@@ -30,6 +30,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <nav aria-label="Places" className="flex flex-1 gap-1">
           <Place to="/">Bench</Place>
           <Place to="/new">New job</Place>
+          <Place to="/handbook">Handbook</Place>
         </nav>
         <button
           type="button"

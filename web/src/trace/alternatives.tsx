@@ -14,6 +14,33 @@ const GROUP = {
   opened: "On the bench",
 } as const;
 
+/** The shop's fixed list, with what it wastes marked. */
+function HouseList({ next, onPick }: { next: NextStep; onPick: (check: string) => void }) {
+  return (
+    <Collapsible.Root className="mt-3">
+      <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left text-dim hover:bg-raised">
+        The shop's fixed list ({next.house.filter((row) => !row.done).length} to do)
+      </Collapsible.Trigger>
+      <Collapsible.Content>
+        <ol className="list-decimal space-y-1 pl-6">
+          {next.house.map((row) => (
+            <li key={row.id}>
+              {row.done ? (
+                <span className="text-dim line-through">{row.name}</span>
+              ) : (
+                <Button look="quiet" className="text-[15px]" onClick={() => onPick(row.id)}>
+                  {row.name} <span className="text-sm text-dim">{row.minutes} min</span>
+                </Button>
+              )}
+              {row.wasted && <span className="text-sm text-rust"> tells next to nothing now</span>}
+            </li>
+          ))}
+        </ol>
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
 /** What comes after, by bench state; any check instead; repair now; one more observation. */
 export function Alternatives(props: {
   next: NextStep;
@@ -69,6 +96,7 @@ export function Alternatives(props: {
           ))}
         </>
       )}
+      {next.house.length > 0 && <HouseList next={next} onPick={props.onPick} />}
       {waiting.length > 0 && (
         <Collapsible.Root className="mt-3">
           <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left text-dim hover:bg-raised">

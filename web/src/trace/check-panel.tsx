@@ -32,7 +32,8 @@ export function CheckPanel(props: {
   catalogue: Catalogue;
   desk: Desk;
 }) {
-  const { check, option, job, desk } = props;
+  const { option, job, desk } = props;
+  const check = shopWay(props.check, job);
   const cautions = useCautions(check.hazards, job, props.catalogue, desk);
   const chance = new Map(option?.outcomes.map((row) => [row.id, row.chance]));
   const features = useMemo(() => new Set(job.trace.machine.features), [job.trace.machine.features]);
@@ -110,6 +111,14 @@ export function CheckPanel(props: {
       )}
     </div>
   );
+}
+
+/** The check as this shop does it: steps, tools and limits by its schools. */
+function shopWay(check: Check, job: Job): Check {
+  const way = job.trace.machine.schools[check.id];
+  if (!way) return check;
+  const reading = check.reading && way.cuts ? { ...check.reading, cuts: way.cuts } : check.reading;
+  return { ...check, steps: way.steps, tools: way.tools, reading };
 }
 
 const KIND = { healthy: "border-leaf", abnormal: "border-edge", neutral: "border-line border-dashed" } as const;

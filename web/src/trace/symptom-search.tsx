@@ -11,7 +11,7 @@ export function SymptomSearch(props: {
 }) {
   const [text, setText] = useState("");
   const id = useId();
-  const found = findSymptoms(props.catalogue.symptoms, new Set(props.job.trace.machine.features), text).slice(0, 6);
+  const found = findSymptoms(props.catalogue, new Set(props.job.trace.machine.features), text).slice(0, 6);
   return (
     <div className="mt-3">
       <label htmlFor={id} className="text-sm">

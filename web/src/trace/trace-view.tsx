@@ -8,6 +8,7 @@ import { Branch } from "../branch/branch";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
+import { ChangesNotice } from "./changes-notice";
 import { DangerBar } from "./danger-bar";
 import { Ledger } from "./ledger";
 import { NextCard } from "./next-card";
@@ -60,11 +61,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
       </header>
       <ProblemBar desk={desk} />
       <DangerBar trace={job.trace} catalogue={catalogue} />
-      {job.catalogue_changed && (
-        <p className="mb-3 rounded-lg bg-fuel-soft p-3">
-          The catalogue has changed since this job was last written to: the odds below are those of today.
-        </p>
-      )}
+      {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">
           <NextCard job={job} catalogue={catalogue} desk={desk} />

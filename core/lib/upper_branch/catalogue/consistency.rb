@@ -16,7 +16,7 @@ module UpperBranch
 
       # Array of "file:line: reason".
       def problems
-        %i[unique_ids features_named links_lead_somewhere checks_name_known rules_name_known context_names_known hazards_used].each { |step| send(step) }
+        %i[unique_ids features_named links_lead_somewhere checks_name_known rules_name_known context_names_known schools_name_known synonyms_find_their_term hazards_used].each { |step| send(step) }
         return @problems if @problems.any?
 
         @problems.concat(Coverage.new(@tables, @locator).problems)
@@ -130,6 +130,25 @@ module UpperBranch
           known("context", 0, row["id"], row["faults"], ids("faults"), "fault")
           known("context", 0, row["id"], row["circuits"], ids("circuits"), "circuit")
         end
+      end
+
+      def schools_name_known
+        rules = @tables["rules"]["order"].map { |row| row["id"] }
+        rows("schools").each_with_index do |topic, i|
+          known("schools", i, topic["id"], [topic["default"]], topic["options"].map { |row| row["id"] }, "option")
+          topic["options"].each do |row|
+            known("schools", i, topic["id"], row["lifts"], rules, "rule")
+            known("schools", i, topic["id"], (row["odds"] || {}).keys + (row["words"] || {}).keys, ids("faults"), "fault")
+            known("schools", i, topic["id"], %w[cuts steps tools].flat_map { |kind| (row[kind] || {}).keys }, ids("checks"), "check")
+          end
+        end
+        @tables["house"].each_value { |list| known("house", 0, "house", list, ids("checks"), "check") }
+      end
+
+      # The first word of each group must stand somewhere in the catalogue, or searching for the others finds nothing.
+      def synonyms_find_their_term
+        text = %w[circuits symptoms faults checks families].flat_map { |section| rows(section).flat_map { |row| row.values.grep(String) } }.join(" ").downcase
+        rows("synonyms").each_with_index { |group, i| problem("synonyms", i, "#{group.first}: stands nowhere in the catalogue") unless text.include?(group.first) }
       end
 
       def hazards_used

@@ -38,7 +38,7 @@ module UpperBranch
 
       def odds_factor(fault)
         context = @machine.options.map { |option| option.dig("odds", fault.id) || 1 }
-        context.reduce(1.0, :*) * work_odds(fault)
+        context.reduce(1.0, :*) * work_odds(fault) * @machine.schools.odds(fault.id)
       end
 
       def work_odds(fault)

@@ -18,7 +18,7 @@ module UpperBranch
       end
 
       def machine
-        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"])
+        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"], schools: @data["schools"])
         refuse("family", "Findings are already recorded: strike them out before changing the family") if @machine && @job.findings.any? && @machine.family["id"] != @data["family"]
       end
 
@@ -41,7 +41,7 @@ module UpperBranch
         open_job
         plan = Planning::Repairs.find(@machine, @data["repair"]) or refuse("repair", "No repair or fault is called #{@data['repair'].inspect} on this machine")
         (@data["faults"] || []).each { |id| refuse("faults", "#{id} is no fault of this machine") unless @machine.fault(id) }
-        return unless @machine.licensed_only? && !plan.refers? && plan.state != "S"
+        return unless @machine.licensed_only? && !plan.refers? && %w[open bench apart].include?(plan.state)
 
         refuse("repair", "Internal work on an aircraft carburetor is for a licensed mechanic: refer it out with the findings")
       end
@@ -111,7 +111,7 @@ module UpperBranch
       def reading(check)
         refuse("outcomes", "Give the outcome of #{check.id}: #{check.words(@machine.features).join(', ')}") unless @data["reading"]
         refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{check.words(@machine.features).join(', ')}") unless check.reading
-        Measuring::Reading.judge(check.reading, @data["reading"])
+        Measuring::Reading.judge(@machine.schools.reading(check), @data["reading"])
       end
 
       def possible(check)

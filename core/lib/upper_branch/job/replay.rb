@@ -9,7 +9,7 @@ module UpperBranch
       end
 
       def self.machine(job, _entry, data)
-        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"])
+        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"], schools: data["schools"])
       end
 
       def self.symptom(job, entry, data)
@@ -19,7 +19,7 @@ module UpperBranch
 
       def self.check(job, entry, data)
         check = job.catalogue.check(data["check"])
-        reading = data["reading"] && Measuring::Reading.judge(check.reading, data["reading"])
+        reading = data["reading"] && Measuring::Reading.judge(job.machine.schools.reading(check), data["reading"])
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes
         job.findings << Finding.new(entry: entry["id"], kind: :check, id: check.id, words: data["outcomes"] || [reading.word],

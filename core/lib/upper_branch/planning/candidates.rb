@@ -25,9 +25,18 @@ module UpperBranch
 
       private
 
+      # A result stands until a repair has mended something that shows at that check; a sound one stands for good.
       def done?(check)
-        result = @job.result(check.id, @job.round)
-        result && !result.words.intersect?(check.neutral) && !too_close?(result)
+        result = @job.result(check.id) or return false
+        return false if result.words.intersect?(check.neutral) || (too_close?(result) && result.round == @job.round)
+
+        result.round == @job.round || result.words == [check.normal] || !mended_since?(check, result)
+      end
+
+      def mended_since?(check, result)
+        compiled = Diagnosis::Compiled.for(@machine)
+        faults = @job.repairs.select { |repair| repair.round >= result.round }.flat_map(&:faults)
+        faults.filter_map { |id| compiled.index(id) }.any? { |index| compiled.table(check).sum(index) > 0.2 }
       end
 
       def too_close?(result)

@@ -59,6 +59,12 @@ module UpperBranch
         travel + plan.minutes + ((1 - failed) * proof_minutes(there)) + (failed * remaining(left, failed, there))
       end
 
+      # Minutes to the proof by trying it now. weights: array, one per set
+      def proving(weights, state)
+        left = @needed.sets.each_with_index.to_h { |set, i| [set, weights[i]] }.reject { |set,| set.empty? }
+        proof_minutes(state) + (left.values.sum * remaining(left, left.values.sum, proved(state)))
+      end
+
       private
 
       # {what is still to be mended => weight} after a repair that succeeds with its chance; what is mended whole drops out.
@@ -94,7 +100,7 @@ module UpperBranch
 
       # [[plan, set of positions it mends], ...]
       def composites
-        Repairs.composites(@machine).reject { |plan| plan.refers? || (plan.id == "swap-carburetor") || (@machine.licensed_only? && plan.state != "S") }.filter_map do |plan|
+        Repairs.composites(@machine).reject { |plan| plan.refers? || (plan.id == "swap-carburetor") || (@machine.licensed_only? && %w[open bench apart].include?(plan.state)) }.filter_map do |plan|
           covered = @plans.each_index.select { |i| plan.faults.include?(@plans[i].faults.first) }
           [plan, covered] if covered.size > 1
         end
@@ -114,19 +120,18 @@ module UpperBranch
       def state_costs(state)
         @by_state[state.key] ||= begin
           faults = @plans.map { |plan| repair_minutes(plan, state) }
-          { faults: faults, sets: @set_members.map { |set| at_one_go(set, faults) }, composites: @composites.map { |plan, covered| [repair_minutes(plan, state), plan.success, covered] } }
+          { faults: faults, nothing: nothing(state), sets: @set_members.map { |set| set.empty? ? nothing(state) : at_one_go(set, faults) },
+            composites: @composites.map { |plan, covered| [repair_minutes(plan, state), plan.success, covered] } }
         end
       end
 
       # Nothing of the catalogue is left to mend: after a repair the proof, before any repair a longer search.
-      def nothing
-        @job.round.positive? ? @numbers["proof_minutes"] : @numbers["nothing_found"]
+      def nothing(state)
+        @job.round.positive? ? proof_minutes(state) : @numbers["nothing_found"]
       end
 
       # Several repairs together share the way and the proof.
       def at_one_go(set, faults)
-        return nothing if set.empty?
-
         longest = set.max_by { |position| faults[position] - @plans[position].minutes }
         faults[longest] - @plans[longest].minutes + set.sum { |position| @plans[position].minutes }
       end
@@ -138,7 +143,7 @@ module UpperBranch
         sum = 0.0
         spent = Array.new(faults.size)
         order.each { |i| spent[i] = (sum += faults[i]) }
-        finish = @set_members.map { |set| set.empty? ? nothing : set.map { |position| spent[position] }.max }
+        finish = @set_members.map { |set| set.empty? ? costs[:nothing] : set.map { |position| spent[position] }.max }
         targeted = dot(weights, finish)
         costs[:composites].map { |minutes, success, covered| minutes + left_over(weights, finish, covered, success) }.push(targeted).min
       end

@@ -12,6 +12,8 @@ module UpperBranch
     class Lookahead
       Repair = Struct.new(:plan, :minutes, :chance, keyword_init: true)
 
+      CONSIDERED = 8 # targeted repairs, the likeliest; composites come on top
+
       attr_reader :forecast, :needed
 
       def initialize(job, posterior)
@@ -46,9 +48,9 @@ module UpperBranch
         end.sort_by { |repair| [repair.minutes, repair.plan.id] }
       end
 
-      # Chance that all that made the complaint has been mended already.
-      def mended
-        @job.round.positive? ? @needed.sets.each_index.sum { |i| @needed.sets[i].empty? ? @needed.weights[i] : 0.0 } : 0.0
+      # Expected minutes when the next thing is the proof: done if all is mended, else on from there, the wiser.
+      def proof_minutes
+        @cost.proving(@needed.weights.to_a, @job.state)
       end
 
       # Bits a check tells about what must be mended.
@@ -62,8 +64,6 @@ module UpperBranch
       end
 
       private
-
-      CONSIDERED = 8
 
       # For each (check, word): its chance, and the belief over needed sets after it.
       def after(list)
@@ -83,13 +83,13 @@ module UpperBranch
       end
 
       def composites
-        Repairs.composites(@job.machine).reject { |plan| plan.refers? || plan.faults.size < 2 || (@job.machine.licensed_only? && plan.state != "S") || plan.id == "swap-carburetor" }
+        Repairs.composites(@job.machine).reject { |plan| plan.refers? || plan.faults.size < 2 || (@job.machine.licensed_only? && %w[open bench apart].include?(plan.state)) || plan.id == "swap-carburetor" }
       end
 
       # That something which must be mended is among what it mends.
       def chance_of(plan, weights)
         ids = plan.faults.map { |fault| compiled.index(fault.id) }
-        @needed.sets.each_index.sum { |i| (@needed.sets[i] & ids).any? ? weights[i] : 0.0 }
+        @needed.sets.each_index.sum { |i| @needed.sets[i].intersect?(ids) ? weights[i] : 0.0 }
       end
 
       def compiled

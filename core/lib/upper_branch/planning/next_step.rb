@@ -22,7 +22,7 @@ module UpperBranch
         def warm_and_open? = false
       end
 
-      attr_reader :kind, :target, :reason, :options, :overridden, :repairs
+      attr_reader :kind, :target, :reason, :options, :overridden, :repairs, :house
 
       def self.of(job, posterior)
         new(job, posterior)
@@ -48,22 +48,22 @@ module UpperBranch
       def decide
         return [:close, nil, "Closed as #{@job.closing[:as]}."] if @job.closed?
         return [:describe, nil, "Say what it does, and when: one complaint or one finding is enough to begin."] if @job.findings.empty?
-        return proving if @job.round.positive? && !persists? && (@mended >= @numbers["prove_from"] || @repairs.empty?)
+        return proving if @job.round.positive? && !persists? && prove_now?
 
         tracing
       end
 
-      # Since the last repair something abnormal has been seen again.
-      def persists?
-        @job.findings.any? do |finding|
-          finding.round == @job.round &&
-            (finding.kind == :symptom ? finding.words == ["present"] && !@job.catalogue.symptom(finding.id).healthy? : abnormal?(finding))
-        end
+      # Proof comes as soon as it is expected to be shorter than any check or further repair.
+      def prove_now?
+        others = [open_options.find(&:minutes)&.minutes, repairs.find { |row| row.chance >= @numbers["repair_floor"] }&.minutes].compact
+        others.all? { |minutes| @proof <= minutes }
       end
 
-      def abnormal?(finding)
-        check = @job.catalogue.check(finding.id)
-        finding.words != [check.normal] && !finding.words.intersect?(check.neutral) && !check.records?
+      # Since the last repair the proof has failed: the complaint is still there, or a check that failed before has failed again.
+      def persists?
+        since = @job.findings.select { |finding| finding.round == @job.round }
+        since.any? { |finding| finding.kind == :symptom && finding.words == ["present"] && !@job.catalogue.symptom(finding.id).healthy? } ||
+          Proof.of(@job).left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
       end
 
       def proving
@@ -76,23 +76,39 @@ module UpperBranch
         best = open_options.find(&:minutes)
         repair = repairs.find { |row| row.chance >= @numbers["repair_floor"] }
         return repairing(repair, best) if repair && (best.nil? || repair.minutes <= best.minutes)
+        return house_step if @job.machine.schools.house? && house_option
         return [:check, best, check_reason(best)] if best
 
         last_resort
+      end
+
+      # The next of the shop's own list that can be done.
+      def house_option
+        @house_option ||= house.steps.reject(&:done).filter_map { |step| @options.find { |option| option.check == step.check } }.first
+      end
+
+      def house_step
+        wasted = house.steps.find { |step| step.check == house_option.check }.wasted
+        [:check, house_option, "Next on the shop's list.#{" It tells next to nothing now: #{house_option.candidate.total.round} min for little." if wasted}"]
       end
 
       # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply.
       def repairing(repair, best)
         hold = @rules.hold(Opening.new(repair.plan.id, [repair.plan.state]), @worth, @telling)
         first = hold && @options.find { |option| hold.instead.include?(option.check) && !option.waits }
-        return [:repair, repair.plan, repair_reason(repair, best)] unless first
+        return refer_or_repair(repair.plan, repair_reason(repair, best)) unless first
 
         [:check, first, "#{hold.says} So this comes before the repair: #{repair.plan.name.downcase}."]
       end
 
+      # Work for somebody else leaves the bench with the findings.
+      def refer_or_repair(plan, reason)
+        [plan.refers? ? :refer : :repair, plan, reason]
+      end
+
       def last_resort
         repair = repairs.max_by { |row| [row.chance, row.plan.id] }
-        return [:repair, repair.plan, "No check left says more, and this is the likeliest cause, at #{percent(repair.chance)}."] if repair && repair.chance > @numbers["last_resort"]
+        return refer_or_repair(repair.plan, "No check left says more, and this is the likeliest cause, at #{percent(repair.chance)}.") if repair && repair.chance > @numbers["last_resort"]
 
         [:refer, Repairs.find(@job.machine, "refer-out"), "No check left on this machine tells more, and nothing in the catalogue stands out: refer it out with the findings."]
       end
@@ -133,10 +149,21 @@ module UpperBranch
       def told_options
         lookahead = Lookahead.new(@job, @posterior)
         @repairs = lookahead.repairs
-        @mended = lookahead.mended
-        forecast = lookahead.forecast
+        @proof = lookahead.proof_minutes
+        @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
+        with_minutes(lookahead, telling_options(lookahead.forecast))
+      end
+
+      # Checks that would tell something, or that record what is about to be lost, or that the shop's list holds.
+      def telling_options(forecast)
+        kept = @job.machine.schools.house? ? house.steps.map(&:check) : []
         rows = Candidates.new(@job).all.map { |candidate| Option.new(candidate: candidate, gain: forecast.gain(candidate.check), chances: forecast.chances(candidate.check)) }
-        told = rows.select { |option| option.gain >= @numbers["gain_floor"] || (option.check.records? && option.gain.positive?) }.sort_by { |option| [-option.rate, option.check.id] }
+        rows.select { |option| option.gain >= @numbers["gain_floor"] || (option.check.records? && option.gain.positive?) || kept.include?(option.check) }
+            .sort_by { |option| [-option.rate, option.check.id] }
+      end
+
+      # The best by information for their minutes are looked at in full; those too dear for what they tell are not.
+      def with_minutes(lookahead, told)
         worth = told.first(@numbers["lookahead"]).select { |option| lookahead.telling(option.check) * @numbers["minutes_a_bit_most"] >= option.candidate.total }
         minutes = lookahead.check_minutes(worth.map(&:candidate))
         told.each { |option| option.minutes = minutes[option.check.id] }

@@ -12,7 +12,7 @@ module UpperBranch
       def initialize(job)
         @job = job
         @machine = job.machine
-        @order = job.catalogue.order.group_by { |row| row["kind"] }
+        @order = job.catalogue.order.reject { |row| job.machine&.schools&.lifts?(row["id"]) }.group_by { |row| row["kind"] }
         @unsafe = rows("make_safe").select { |row| seen?(row["symptoms"]) && !made_safe?(row) }
         @not_running = rows("cannot_run").select { |row| seen?(row["symptoms"]) && !job.has_run }
       end

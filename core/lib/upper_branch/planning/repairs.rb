@@ -17,7 +17,7 @@ module UpperBranch
       def self.targeted(machine, fault)
         kind = machine.catalogue.repair_kind(fault.repair)
         kind = machine.catalogue.repair_kind("licensed") if machine.licensed_only? && %w[open bench apart].include?(kind["state"])
-        plan(kind, id: fault.id, name: "#{fault.name}: #{kind['name'].downcase}", text: fault.repair_text, faults: [fault])
+        plan(kind, id: fault.id, name: "#{fault.name}: #{kind['name'].downcase}", text: machine.schools.repair_words(fault), faults: [fault])
       end
 
       def self.composites(machine)

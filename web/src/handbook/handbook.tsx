@@ -1,0 +1,128 @@
+import { useMemo, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import type { Catalogue } from "../api/types";
+import { useCatalogue } from "../api/use-job";
+import { Failed, Loading } from "../ui/state";
+import { finder } from "./finder";
+import { CheckPage, CircuitPage, FaultPage, HazardPage, SymptomPage } from "./pages";
+import { Schools } from "./schools";
+
+const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "schools"] as const;
+type Shelf = (typeof SHELVES)[number];
+const TITLE: Record<Shelf, string> = {
+  circuits: "Circuits and parts",
+  faults: "Faults",
+  symptoms: "Complaints",
+  checks: "Checks",
+  cautions: "Cautions",
+  schools: "Schools",
+};
+
+type Item = { shelf: Shelf; id: string; name: string; note: string; text: string };
+
+/** The trade to look things up in: one search over everything, by any of its names. */
+export function Handbook() {
+  const catalogue = useCatalogue();
+  if (catalogue.isPending) return <Loading what="the handbook" />;
+  if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
+  return <Open catalogue={catalogue.data} />;
+}
+
+function Open({ catalogue }: { catalogue: Catalogue }) {
+  const [place, setPlace] = useSearchParams();
+  const shelf = SHELVES.find((one) => one === place.get("on")) ?? "circuits";
+  const id = place.get("id");
+  const [text, setText] = useState("");
+  const items = useMemo(() => itemsOf(catalogue), [catalogue]);
+  const find = useMemo(() => finder(items, catalogue.synonyms, (item) => item.text), [items, catalogue.synonyms]);
+  const found = text.trim() ? find(text) : items.filter((item) => item.shelf === shelf);
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <h1 className="text-3xl">Handbook</h1>
+        <label className="min-w-64 flex-1">
+          <span className="text-sm text-dim">Search by any name: butterfly, squirter, tickover ...</span>
+          <input
+            type="search"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            className="min-h-12 w-full max-w-xl rounded-xl border-2 border-edge bg-raised px-3"
+          />
+        </label>
+      </div>
+      <nav aria-label="Shelves" className="mb-3 flex flex-wrap gap-1.5">
+        {SHELVES.map((one) => (
+          <Link
+            key={one}
+            to={`?on=${one}`}
+            onClick={() => setText("")}
+            aria-current={one === shelf && !text ? "page" : undefined}
+            className="inline-flex min-h-11 items-center rounded-xl border-2 border-line bg-raised px-3 no-underline aria-[current=page]:border-fuel aria-[current=page]:bg-fuel-soft"
+          >
+            {TITLE[one]}
+          </Link>
+        ))}
+      </nav>
+      {shelf === "schools" && !text ? (
+        <Schools catalogue={catalogue} />
+      ) : (
+        <div className="grid gap-3 md:grid-cols-[minmax(260px,2fr)_3fr]">
+          <ul
+            aria-label="Found"
+            className="max-h-[70dvh] overflow-y-auto rounded-card border border-line bg-sheet p-2 max-md:max-h-72"
+          >
+            {found.map((item) => (
+              <li key={`${item.shelf} ${item.id}`}>
+                <button
+                  type="button"
+                  aria-current={item.id === id && item.shelf === shelf ? "true" : undefined}
+                  onClick={() => setPlace({ on: item.shelf, id: item.id })}
+                  className="min-h-11 w-full rounded-lg px-2 py-1.5 text-left leading-tight hover:bg-raised aria-[current=true]:bg-fuel-soft"
+                >
+                  {item.name}
+                  <span className="block text-sm text-dim">{text ? TITLE[item.shelf] : item.note}</span>
+                </button>
+              </li>
+            ))}
+            {found.length === 0 && <li className="p-3 text-dim">Nothing by that name.</li>}
+          </ul>
+          <article className="min-h-64 rounded-card border border-line bg-sheet p-5" aria-live="polite">
+            <Page shelf={shelf} id={id} catalogue={catalogue} />
+          </article>
+        </div>
+      )}
+    </>
+  );
+}
+
+function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catalogue: Catalogue }) {
+  const by = <T extends { id: string }>(rows: T[]) => rows.find((row) => row.id === id);
+  const circuit = shelf === "circuits" && by(catalogue.circuits);
+  const fault = shelf === "faults" && by(catalogue.faults);
+  const symptom = shelf === "symptoms" && by(catalogue.symptoms);
+  const check = shelf === "checks" && by(catalogue.checks);
+  const hazard = shelf === "cautions" && by(catalogue.hazards);
+  if (circuit) return <CircuitPage circuit={circuit} catalogue={catalogue} />;
+  if (fault) return <FaultPage fault={fault} catalogue={catalogue} />;
+  if (symptom) return <SymptomPage symptom={symptom} catalogue={catalogue} />;
+  if (check) return <CheckPage check={check} catalogue={catalogue} />;
+  if (hazard) return <HazardPage hazard={hazard} catalogue={catalogue} />;
+  return <p className="text-dim">Choose a page on the left, or search.</p>;
+}
+
+function itemsOf(catalogue: Catalogue): Item[] {
+  const item = (shelf: Shelf, id: string, name: string, note: string, more: string[] = []): Item => ({
+    shelf,
+    id,
+    name,
+    note,
+    text: [id, name, note, ...more].join(" "),
+  });
+  return [
+    ...catalogue.circuits.map((row) => item("circuits", row.id, row.name, row.works_at, [row.path, row.does])),
+    ...catalogue.faults.map((row) => item("faults", row.id, row.name, row.part_name, [row.why, row.circuit])),
+    ...catalogue.symptoms.map((row) => item("symptoms", row.id, row.name, row.note, row.synonyms)),
+    ...catalogue.checks.map((row) => item("checks", row.id, row.name, `${row.minutes} min`, row.steps)),
+    ...catalogue.hazards.map((row) => item("cautions", row.id, row.name, row.caution)),
+  ];
+}

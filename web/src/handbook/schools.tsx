@@ -1,0 +1,52 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { RadioGroup } from "radix-ui";
+import { api } from "../api/client";
+import type { Catalogue } from "../api/types";
+import { Failed, Loading } from "../ui/state";
+
+/** Where good people disagree: the shop picks, new jobs follow. */
+export function Schools({ catalogue }: { catalogue: Catalogue }) {
+  const client = useQueryClient();
+  const kept = useQuery({ queryKey: ["schools"], queryFn: api.schools });
+  const choose = useMutation({
+    mutationFn: api.chooseSchools,
+    onSuccess: (answer) => client.setQueryData(["schools"], answer),
+  });
+  if (kept.isPending) return <Loading what="the shop's ways" />;
+  if (kept.isError) return <Failed error={kept.error} again={() => void kept.refetch()} />;
+  const chosen = kept.data.chosen;
+  return (
+    <section>
+      <p className="mb-3 max-w-3xl text-dim" role="status">
+        {choose.isError
+          ? choose.error.message
+          : "Where good people disagree. What is chosen here changes the order, the steps and the limits of jobs begun from now on."}
+      </p>
+      <div className="grid gap-3 lg:grid-cols-2">
+        {catalogue.schools.map((topic) => (
+          <fieldset key={topic.id} className="rounded-card border border-line bg-sheet p-4">
+            <legend className="px-1 font-display text-lg font-semibold">{topic.name}</legend>
+            <RadioGroup.Root
+              aria-label={topic.name}
+              value={chosen[topic.id] ?? topic.default}
+              onValueChange={(option) => choose.mutate({ ...chosen, [topic.id]: option })}
+              className="grid gap-1.5"
+            >
+              {topic.options.map((option) => (
+                <RadioGroup.Item
+                  key={option.id}
+                  value={option.id}
+                  className="min-h-11 rounded-xl border-2 border-line bg-raised px-3 py-2 text-left leading-tight data-[state=checked]:border-fuel data-[state=checked]:bg-fuel-soft"
+                >
+                  {option.name}
+                  {option.id === topic.default && <span className="text-sm text-dim"> (default)</span>}
+                  <span className="block text-sm text-dim">{option.why}</span>
+                </RadioGroup.Item>
+              ))}
+            </RadioGroup.Root>
+          </fieldset>
+        ))}
+      </div>
+    </section>
+  );
+}
