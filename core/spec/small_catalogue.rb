@@ -8,10 +8,10 @@ module SmallCatalogue
             "work" => { "named_odds" => 8, "circuit_odds" => 2 }, "verdict" => { "clear" => 0.9, "unexplained" => 0.12 },
             "planning" => { "proof_minutes" => 10, "repair_now" => 0.8, "gain_floor" => 0.002, "gain_worth" => 0.02, "refit_extra" => 10 } }.freeze
 
-  # faults: [{"id", "rate", "symptoms", "checks"}]; words: {check => [healthy, abnormal, ...]}; strengths: {letter => value}
-  def self.build(faults:, symptoms:, words:, strengths: { "A" => 0.92, "O" => 0.65, "S" => 0.3, "R" => 0.1 }, couplings: [], masks: [], effects: [])
+  # scale: whole sections that replace those of SCALE; faults: [{"id", "rate", "symptoms", "checks"}]; words: {check => [healthy, abnormal, ...]}; strengths: {letter => value}
+  def self.build(faults:, symptoms:, words:, strengths: { "A" => 0.92, "O" => 0.65, "S" => 0.3, "R" => 0.1 }, couplings: [], masks: [], effects: [], scale: {})
     UpperBranch::Catalogue.new(
-      "scale" => SCALE.merge("strengths" => strengths.transform_values { |value| { "value" => value } }),
+      "scale" => SCALE.merge(scale).merge("strengths" => strengths.transform_values { |value| { "value" => value } }),
       "families" => { "features" => { "all" => "All" }, "families" => [{ "id" => "toy", "name" => "Toy", "features" => ["all"], "minutes" => { "warm" => 4, "open" => 5, "bench" => 10, "apart" => 8 } }] },
       "circuits" => [{ "id" => "main" }], "context" => { "questions" => [], "work" => [] }, "hazards" => [], "effects" => effects,
       "symptoms" => { "conditions" => [], "symptoms" => symptoms.map { |id| { "id" => id, "name" => id, "group" => "all", "note" => "" } } },

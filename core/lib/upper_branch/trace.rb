@@ -79,8 +79,14 @@ module UpperBranch
         { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round, says: @reasons.name(finding),
           chances: finding.chances&.transform_values { |p| round(p) }, explained: explained[finding.entry]&.then { |p| round(p) },
           unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding),
-          did: @ledger.moves(finding.entry) }
+          superseded: superseded?(finding), did: @ledger.moves(finding.entry) }
       end
+    end
+
+    # A later result of the same check or symptom, before any repair between them, said something else.
+    def superseded?(finding)
+      later = @job.findings.reverse.find { |other| other.kind == finding.kind && other.id == finding.id && other.round == finding.round }
+      !later.equal?(finding) && later.words != finding.words
     end
 
     def unexplained?(chance)

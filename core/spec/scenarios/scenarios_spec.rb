@@ -17,7 +17,7 @@ RSpec.describe "Practitioner scenarios" do
       machine = UpperBranch::Machine.new(CATALOGUE, family: row["family"], features: row["features"])
       findings = (row["found"] || {}).reject { |check,| row["skip_missing"] && machine.check(check).nil? }
       # Found by looking, without a warm run before: the state is set first where a check wants one.
-      warm = findings.keys.any? { |id| (machine.check(id).states & %w[R W]).any? }
+      warm = findings.keys.any? { |id| machine.check(id).states.intersect?(%w[R W]) }
       cold, rest = findings.partition { |id,| machine.check(id).states.include?("C") }
       ordered = cold.map { |check, words| found(check, *Array(words)) } + (warm ? [stands(engine: "running")] : []) + rest.map { |check, words| found(check, *Array(words)) }
       given = row.slice("context", "features", "work").transform_keys(&:to_sym)

@@ -302,6 +302,8 @@ export interface components {
             unexplained: boolean;
             replaced_by: string | null;
             too_close: boolean;
+            /** @description seen again with another result; the later counts */
+            superseded: boolean;
             did: components["schemas"]["Moved"][];
         };
         Moved: {

@@ -40,7 +40,7 @@ function Open({ catalogue }: { catalogue: Catalogue }) {
     <>
       <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
         <h1 className="text-3xl">Handbook</h1>
-        <label className="min-w-64 flex-1">
+        <label className="flex min-w-64 flex-1 flex-col">
           <span className="text-sm text-dim">Search by any name: butterfly, squirter, tickover ...</span>
           <input
             type="search"

@@ -163,7 +163,7 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
 
 function Links({ on, rows }: { on: string; rows: { id: string; name: string }[] }) {
   return (
-    <ul>
+    <ul className={rows.length > 6 ? "gap-6 sm:columns-2" : ""}>
       {rows.map((row) => (
         <li key={row.id}>
           <PageLink on={on} id={row.id}>

@@ -54,6 +54,7 @@ function Did({ finding }: { finding: Finding }) {
       {finding.unexplained && (
         <p className="text-rust">Nothing suspected explains this well: repeat it, or look for a second fault.</p>
       )}
+      {finding.superseded && <p className="text-rust">Seen again with another result: the later one counts.</p>}
       {finding.too_close && <p className="text-rust">Too close to call: measure again.</p>}
       {finding.replaced_by && <p>Seen over again by a check, which counts in its place.</p>}
       {finding.did.slice(0, 2).map((move) => (
