@@ -23,7 +23,7 @@ RSpec.describe "Jobs over HTTP" do
     post_json "/api/v1/jobs", { id: SecureRandom.uuid, title: "Later", entries: [machine] }
     board = get_json("/api/v1/jobs")["jobs"]
     expect(board.map { |row| row["title"] }).to eq ["Later", "Test job"]
-    expect(board.map { |row| row["waits_for"] }).to eq %w[describe stopped]
+    expect(board.map { |row| row["waits_for"] }).to eq %w[describe just-stopped]
   end
 
   it "adds entries in order and answers with the new trace" do

@@ -76,7 +76,7 @@ RSpec.describe "The demo job in the browser" do
       when :repair
         read_cautions
         stored { click_button "Repaired", match: :first }
-        mended << now[:next][:repair][:id]
+        mended.concat(now[:next][:repair][:faults])
       when :prove then prove(now[:next][:proof], mended)
       when :close then stored { click_button "Close as proven" }
       else raise "stuck at #{now[:next][:kind]}"

@@ -57,7 +57,11 @@ module UpperBranch
     end
 
     def proof(fault)
-      fault.outcomes.group_by(&:first).map { |id, rows| "#{@catalogue.check(id).name.delete_suffix('?')}: #{rows.map { |_, word, letter,| "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})" }.join(' or ')}" }.join("; ")
+      fault.outcomes.group_by(&:first).map do |id, rows|
+        "#{@catalogue.check(id).name.delete_suffix('?')}: #{rows.map do |_, word, letter,|
+          "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})"
+        end.join(' or ')}"
+      end.join("; ")
     end
 
     def effects

@@ -1,5 +1,5 @@
 import { entry } from "../api/client";
-import type { Job } from "../api/types";
+import type { Job, Suspect, Trace } from "../api/types";
 import { Button } from "../ui/button";
 import { percent } from "../ui/percent";
 import { ProofList } from "./proof-panel";
@@ -21,9 +21,7 @@ export function ClosePanel({ job, desk }: { job: Job; desk: Desk }) {
         {job.trace.repairs.map((repair) => (
           <li key={repair.entry} className="border-t border-line py-1.5">
             {repair.name}
-            {repair.was[repair.id] !== undefined && (
-              <span className="text-sm text-dim"> · in with {percent(repair.was[repair.id] ?? 0)}</span>
-            )}
+            <Mended repair={repair} faults={job.trace.faults} />
           </li>
         ))}
         {job.trace.repairs.length === 0 && <li className="text-dim">Nothing was repaired here.</li>}
@@ -39,6 +37,19 @@ export function ClosePanel({ job, desk }: { job: Job; desk: Desk }) {
         practice come first.
       </p>
     </div>
+  );
+}
+
+/** What this repair most likely mended, with its chance when the work began. */
+function Mended({ repair, faults }: { repair: Trace["repairs"][number]; faults: Suspect[] }) {
+  const names = new Map(faults.map((fault) => [fault.id, fault.name]));
+  const rows = Object.entries(repair.was)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 3);
+  return (
+    <span className="block text-sm text-dim">
+      {rows.map(([id, p]) => `${names.get(id) ?? id} ${percent(p)}`).join(" · ")}
+    </span>
   );
 }
 
