@@ -3,7 +3,7 @@
 RSpec.describe UpperBranch::Planning::Lookahead do
   let(:hesitating) { job("car-one", seen("hesitation"), found("pump-shot", "weak"), context: { "age" => "old" }) }
 
-  def lookahead(job) = described_class.new(job, posterior(job))
+  def lookahead(job) = described_class.new(job, posterior(job)).tap { |ahead| ahead.study(job.machine.checks) }
 
   it "asks for mending only of what has a share in the complaint" do
     needed = lookahead(hesitating).needed

@@ -36,66 +36,88 @@ module UpperBranch
         travel + plan.minutes + proof_minutes(there)
       end
 
-      # Expected minutes for each row of belief. weights: DFloat [rows, sets], each summing to 1; states: one BenchState per row.
-      # Array of Float.
-      def values(weights, states)
-        open_bits = entropies(weights)
-        chances = weights.dot(@membership).to_a
-        rows = weights.to_a
-        rows.each_index.map do |i|
-          costs = state_costs(states[i])
-          [repairing(rows[i], chances[i], costs), dot(rows[i], costs[:sets]) + (@numbers["minutes_a_bit"] * open_bits[i])].min
+      # Expected minutes for each row of belief. weights: DFloat [rows, sets], each summing to 1; states: one BenchState per row;
+      # bits: entropy of each row, when known. Array of Float.
+      def values(weights, states, bits = entropies(weights))
+        states.each_index.group_by { |i| states[i].key }.each_with_object([]) do |(_, rows), all|
+          costs = state_costs(states[rows.first])
+          part = weights[rows, true].dup
+          looking = (part * costs[:sets]).sum(axis: 1).to_a
+          repairing(part, costs).each_with_index { |minutes, k| all[rows[k]] = [minutes, looking[k] + (@numbers["minutes_a_bit"] * bits[rows[k]])].min }
         end
       end
 
-      # Minutes to the proof by doing this repair next: the way, the work, then the proof if all is mended by it, or what is
-      # left to do from where one stands. weights: array, one per set
-      def through(plan, weights, state)
-        travel, there = @transitions.nearest(state, [plan.state])
-        return Float::INFINITY unless travel.finite?
+      # Bits still open in each row: Array of Float
+      def entropies(weights)
+        (Numo::NMath.log2(weights.clip(1e-300, 1.0)) * weights * -1).sum(axis: 1).to_a
+      end
 
-        left = after(plan, weights)
-        failed = left.values.sum
-        travel + plan.minutes + ((1 - failed) * proof_minutes(there)) + (failed * remaining(left, failed, there))
+      # Minutes to the proof by doing each repair next: the way, the work, then the proof if all is mended by it, or what is left to
+      # do from where one stands. plans: of Repairs; weights: array, one per set. Array of Float.
+      def through(plans, weights, state)
+        tries = plans.map { |plan| [plan, *@transitions.nearest(state, [plan.state])] }
+        lefts = tries.map { |plan, travel,| travel.finite? ? after(plan, weights) : {} }
+        further = remaining(lefts, tries.map { |_, _, there| there || state })
+        tries.each_index.map do |i|
+          plan, travel, there = tries[i]
+          failed = lefts[i].values.sum
+          travel.finite? ? travel + plan.minutes + ((1 - failed) * proof_minutes(there)) + (failed * further[i]) : travel
+        end
       end
 
       # Minutes to the proof by trying it now. weights: array, one per set
       def proving(weights, state)
         left = @needed.sets.each_with_index.to_h { |set, i| [set, weights[i]] }.reject { |set,| set.empty? }
-        proof_minutes(state) + (left.values.sum * remaining(left, left.values.sum, proved(state)))
+        proof_minutes(state) + (left.values.sum * remaining([left], [proved(state)]).first)
       end
 
       private
 
       # {what is still to be mended => weight} after a repair that succeeds with its chance; what is mended whole drops out.
       def after(plan, weights)
-        mended = @faults.each_index.select { |i| plan.faults.include?(@plans[i].faults.first) }.map { |i| @faults[i] }
+        mended = @faults.each_index.select { |i| plan.faults.include?(@plans[i].faults.first) }.to_h { |i| [@faults[i], true] }
         @needed.sets.each_with_index.with_object(Hash.new(0.0)) do |(set, i), left|
-          rest = set - mended
-          hit = rest.size < set.size
+          hit = set.any? { |index| mended[index] }
           left[set] += weights[i] * (hit ? 1 - plan.success : 1)
-          left[rest] += weights[i] * plan.success if hit && rest.any?
+          next unless hit
+
+          rest = set.reject { |index| mended[index] }
+          left[rest] += weights[i] * plan.success if rest.any?
         end
       end
 
-      # Minutes left for a belief over sets, some of them smaller than any listed: taken to the smallest listed set that holds them.
-      def remaining(left, total, state)
-        return 0.0 if total < 1e-9
+      # Minutes left for beliefs over sets, some of them smaller than any listed: taken to the smallest listed set that holds them.
+      def remaining(lefts, states)
+        weights = Numo::DFloat.zeros(lefts.size, @needed.sets.size)
+        lefts.each_with_index do |left, row|
+          total = [left.values.sum, 1e-12].max
+          left.each { |set, weight| weights[row, number(set)] += weight / total }
+        end
+        values(weights, states)
+      end
 
+      def number(set)
         @numbers_of_sets ||= @needed.sets.each_with_index.to_h
-        weights = Numo::DFloat.zeros(1, @needed.sets.size)
-        left.each { |set, weight| weights[0, @numbers_of_sets[set] || nearest(set)] += weight / total }
-        values(weights, [state]).first
+        @numbers_of_sets[set] ||= sets_with(set.first).find { |i| (set - @needed.sets[i]).empty? }
       end
 
-      def nearest(set)
-        @needed.sets.each_index.select { |i| (set - @needed.sets[i]).empty? }.min_by { |i| @needed.sets[i].size }
+      # Numbers of the sets that hold a fault, the smallest sets first.
+      def sets_with(index)
+        @sets_with ||= @needed.sets.each_index.sort_by { |i| [@needed.sets[i].size, i] }.each_with_object(Hash.new { |known, key| known[key] = [] }) do |i, known|
+          @needed.sets[i].each { |member| known[member] << i }
+        end
+        @sets_with[index]
       end
 
+      # Positions of the faults of each set: as lists, as a matrix for adding up chances, and as one array per place (padded).
       def members
+        position = @faults.each_with_index.to_h
+        @set_members = @needed.sets.map { |set| set.map { |index| position[index] } }
         @membership = Numo::DFloat.zeros(@needed.sets.size, [@faults.size, 1].max)
-        @set_members = @needed.sets.map { |set| set.map { |index| @faults.index(index) } }
-        @set_members.each_with_index { |set, i| set.each { |position| @membership[i, position] = 1 } }
+        @set_members.each_with_index { |set, i| set.each { |place| @membership[i, place] = 1 } }
+        width = [@set_members.map(&:size).max.to_i, 1].max
+        @places = Array.new(width) { |k| Numo::Int32.cast(@set_members.map { |set| set[k] || @faults.size }) }
+        @nothing = @set_members.each_index.select { |i| @set_members[i].empty? }
       end
 
       # [[plan, set of positions it mends], ...]
@@ -120,8 +142,8 @@ module UpperBranch
       def state_costs(state)
         @by_state[state.key] ||= begin
           faults = @plans.map { |plan| repair_minutes(plan, state) }
-          { faults: faults, nothing: nothing(state), sets: @set_members.map { |set| set.empty? ? nothing(state) : at_one_go(set, faults) },
-            composites: @composites.map { |plan, covered| [repair_minutes(plan, state), plan.success, covered] } }
+          { faults: faults, nothing: nothing(state), sets: Numo::DFloat.cast(@set_members.map { |set| set.empty? ? nothing(state) : at_one_go(set, faults) }),
+            composites: @composites.map { |plan, covered| [repair_minutes(plan, state), not_mended(covered, plan.success)] } }
         end
       end
 
@@ -136,33 +158,36 @@ module UpperBranch
         faults[longest] - @plans[longest].minutes + set.sum { |position| @plans[position].minutes }
       end
 
-      # Expected cost of repairing only.
-      def repairing(weights, chances, costs)
+      # Expected minutes of repairing only, for each row: targeted repairs in the order of p / C until the last member of the true set,
+      # or a composite first and then what it leaves. weights: DFloat [rows, sets]
+      def repairing(weights, costs)
+        finish = finishing(weights.dot(@membership).to_a, costs)
+        expected = weights * finish
+        options = [expected.sum(axis: 1).to_a] + costs[:composites].map { |minutes, left| ((expected * left).sum(axis: 1) + minutes).to_a }
+        options.transpose.map(&:min)
+      end
+
+      # DFloat [rows, sets]: minutes spent when the last member of each set is mended.
+      def finishing(chances, costs)
         faults = costs[:faults]
-        order = faults.each_index.sort_by { |i| [-(chances[i] / faults[i]), i] }
+        spent = Numo::DFloat.cast(chances.map { |row| running_total(row, faults) })
+        finish = @places.map { |place| spent[true, place].dup }.reduce { |one, other| Numo::DFloat.maximum(one, other) }
+        finish[true, @nothing] = costs[:nothing] if @nothing.any?
+        finish
+      end
+
+      # Minutes spent up to each repair when they are done in the order of chance by minutes; 0 for the padding.
+      def running_total(chances, faults)
         sum = 0.0
-        spent = Array.new(faults.size)
-        order.each { |i| spent[i] = (sum += faults[i]) }
-        finish = @set_members.map { |set| set.empty? ? costs[:nothing] : set.map { |position| spent[position] }.max }
-        targeted = dot(weights, finish)
-        costs[:composites].map { |minutes, success, covered| minutes + left_over(weights, finish, covered, success) }.push(targeted).min
+        totals = Array.new(faults.size + 1, 0.0)
+        faults.each_index.sort_by { |i| -chances[i] / faults[i] }.each { |i| totals[i] = (sum += faults[i]) }
+        totals
       end
 
-      # What is left to pay after a composite: all of what it does not cover, its failures of what it does.
-      def left_over(weights, finish, covered, success)
-        weights.each_index.sum do |i|
-          next 0.0 if weights[i].zero?
-
-          weights[i] * finish[i] * (@set_members[i].any? && (@set_members[i] - covered).empty? ? 1 - success : 1)
-        end
-      end
-
-      def entropies(weights)
-        (Numo::NMath.log2(weights.clip(1e-300, 1.0)) * weights * -1).sum(axis: 1).to_a
-      end
-
-      def dot(one, other)
-        one.each_index.sum { |i| one[i] * other[i] }
+      # For each set the share that is left to do after a composite: all it does not cover whole, its failures of what it does.
+      def not_mended(covered, success)
+        known = covered.to_h { |place| [place, true] }
+        Numo::DFloat.cast(@set_members.map { |set| set.any? && set.all? { |place| known[place] } ? 1 - success : 1 })
       end
     end
   end

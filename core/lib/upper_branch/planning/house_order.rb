@@ -16,10 +16,15 @@ module UpperBranch
 
       # Array of Step, in the list's order, of the checks this machine has.
       def steps
-        @steps ||= list.filter_map { |id| @job.machine.check(id) }.map do |check|
+        @steps ||= checks.map do |check|
           done = !@job.result(check.id).nil?
           Step.new(check: check, done: done, wasted: !done && @telling.call(check) < @least)
         end
+      end
+
+      # The list's checks that this machine has.
+      def checks
+        @checks ||= list.filter_map { |id| @job.machine.check(id) }
       end
 
       private

@@ -12,7 +12,7 @@ module UpperBranch
     class Lookahead
       Repair = Struct.new(:plan, :minutes, :chance, keyword_init: true)
 
-      CONSIDERED = 8 # targeted repairs, the likeliest; composites come on top
+      CONSIDERED = 6 # targeted repairs, the likeliest; composites come on top
 
       attr_reader :forecast, :needed
 
@@ -27,25 +27,39 @@ module UpperBranch
         @cost = ExpectedCost.new(job, @needed)
       end
 
-      # {check id => expected minutes: the check, the way to it, and what is left after its outcome}
+      # Reckons beliefs after every word of these checks, once for all that is asked below.
+      def study(checks)
+        words = checks.flat_map { |check| @forecast.words(check).map { |word| [check, word] } }
+        @rows = words.each_index.group_by { |i| words[i].first.id }
+        @chances, @beliefs = words.empty? ? [[], nil] : after(words)
+        @bits = words.empty? ? [] : @cost.entropies(@beliefs)
+      end
+
+      # Bits a studied check tells about what must be mended.
+      def telling(check)
+        rows = @rows[check.id] or return 0.0
+        [open_bits - rows.sum { |i| @chances[i] * @bits[i] }, 0.0].max
+      end
+
+      # {check id => expected minutes: the check, the way to it, and what is left after its outcome}, for studied checks
       def check_minutes(candidates)
-        list = candidates.flat_map { |candidate| @forecast.words(candidate.check).map { |word| [candidate, word] } }
+        list = candidates.flat_map { |candidate| @rows[candidate.check.id].map { |row| [candidate, row] } }
         return {} if list.empty?
 
-        chances, beliefs = after(list)
-        left = @cost.values(beliefs, list.map { |candidate, _word| candidate.state })
+        rows = list.map(&:last)
+        left = @cost.values(@beliefs[rows, true].dup, list.map { |candidate, _row| candidate.state }, rows.map { |row| @bits[row] })
         totals = candidates.to_h { |candidate| [candidate.check.id, candidate.total.to_f] }
-        list.each_with_index { |(candidate, _word), i| totals[candidate.check.id] += chances[i] * left[i] }
+        list.each_with_index { |(candidate, row), i| totals[candidate.check.id] += @chances[row] * left[i] }
         totals
       end
 
       # Repairs worth thinking of, the least expected minutes first. chance: that it mends something that must be mended.
       def repairs
         weights = @needed.weights.to_a
-        plans.filter_map do |plan|
-          minutes = @cost.through(plan, weights, @job.state)
-          Repair.new(plan: plan, minutes: minutes, chance: chance_of(plan, weights)) if minutes.finite?
-        end.sort_by { |repair| [repair.minutes, repair.plan.id] }
+        list = plans(weights)
+        minutes = @cost.through(list, weights, @job.state)
+        rows = list.each_index.select { |i| minutes[i].finite? }.map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
+        rows.sort_by { |repair| [repair.minutes, repair.plan.id] }
       end
 
       # Expected minutes when the next thing is the proof: done if all is mended, else on from there, the wiser.
@@ -53,21 +67,11 @@ module UpperBranch
         @cost.proving(@needed.weights.to_a, @job.state)
       end
 
-      # Bits a check tells about what must be mended.
-      def telling(check)
-        @telling ||= {}
-        @telling[check.id] ||= begin
-          chances, beliefs = after(@forecast.words(check).map { |word| [Candidates::Candidate.new(check: check), word] })
-          left = (Numo::NMath.log2(beliefs.clip(1e-300, 1.0)) * beliefs * -1).sum(axis: 1).to_a
-          [open_bits - chances.each_index.sum { |i| chances[i] * left[i] }, 0.0].max
-        end
-      end
-
       private
 
       # For each (check, word): its chance, and the belief over needed sets after it.
       def after(list)
-        columns = Numo::NArray.hstack(list.map { |candidate, word| (@forecast.given(candidate.check, word) * @probability).reshape(@probability.size, 1) })
+        columns = Numo::NArray.hstack(list.map { |check, word| (@forecast.given(check, word) * @probability).reshape(@probability.size, 1) })
         joint = @needed.add_up(columns)
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
@@ -77,9 +81,9 @@ module UpperBranch
         @open_bits ||= @needed.weights.to_a.sum { |p| p.positive? ? -p * Math.log2(p) : 0.0 }
       end
 
-      def plans
-        targeted = @cost.plans.sort_by { |plan| [-chance_of(plan, @needed.weights.to_a), plan.id] }.first(CONSIDERED)
-        targeted + composites
+      def plans(weights)
+        chances = @needed.sets.each_with_index.with_object(Hash.new(0.0)) { |(set, i), sums| set.each { |index| sums[index] += weights[i] } }
+        @cost.plans.sort_by { |plan| [-chances[compiled.index(plan.faults.first.id)], plan.id] }.first(CONSIDERED) + composites
       end
 
       def composites

@@ -151,12 +151,14 @@ module UpperBranch
         @repairs = lookahead.repairs
         @proof = lookahead.proof_minutes
         @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
-        with_minutes(lookahead, telling_options(lookahead.forecast))
+        told = telling_options(lookahead.forecast)
+        lookahead.study(told.first(@numbers["lookahead"]).map(&:check) | house.checks)
+        with_minutes(lookahead, told)
       end
 
       # Checks that would tell something, or that record what is about to be lost, or that the shop's list holds.
       def telling_options(forecast)
-        kept = @job.machine.schools.house? ? house.steps.map(&:check) : []
+        kept = @job.machine.schools.house? ? house.checks : []
         rows = Candidates.new(@job).all.map { |candidate| Option.new(candidate: candidate, gain: forecast.gain(candidate.check), chances: forecast.chances(candidate.check)) }
         rows.select { |option| option.gain >= @numbers["gain_floor"] || (option.check.records? && option.gain.positive?) || kept.include?(option.check) }
             .sort_by { |option| [-option.rate, option.check.id] }
