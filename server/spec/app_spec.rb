@@ -17,6 +17,16 @@ RSpec.describe UpperBranchServer::App do
     expect(last_response.status).to eq 304
   end
 
+  it "keeps the shop's schools, and names one that is none" do
+    post_json "/api/v1/schools", { chosen: { "order" => "house-list" } }
+    assert_response_schema_confirm(200)
+    expect(get_json("/api/v1/schools")).to eq("chosen" => { "order" => "house-list" })
+    post_json "/api/v1/schools", { chosen: { "order" => "by-mood" } }
+    expect(last_response.status).to eq 422
+    expect(answer["errors"].first["field"]).to eq "schools/order"
+    expect(get_json("/api/v1/schools")["chosen"]["order"]).to eq "house-list"
+  end
+
   it "serves the page at any address of its own, with a policy that allows no other host" do
     ["/", "/jobs/anything", "/new"].each do |path|
       get path

@@ -22,7 +22,10 @@ RSpec.describe "The demo job in the browser" do
   end
 
   def read_cautions
-    click_button "Read and seen to" if page.has_button?("Read and seen to", wait: 0.3)
+    return unless page.has_button?("Read and seen to", wait: 0.3)
+
+    click_button "Read and seen to"
+    expect(page).to have_no_button("Read and seen to") # stored
   end
 
   # Waits until the server has stored what was clicked.

@@ -112,13 +112,60 @@ RSpec.describe "Working in the trace" do
     expect(page).to have_text("Not found")
   end
 
+  it "finds a page of the handbook by a synonym and follows its links" do
+    visit "/handbook"
+    fill_in "Search by any name: butterfly, squirter, tickover ...", with: "squirter"
+    within("ul[aria-label='Found']") { click_button "Pump nozzle blocked" }
+    expect(page).to have_css("article h2", text: "Pump nozzle blocked")
+    click_link "Pump shot"
+    expect(page).to have_css("article h2", text: "Pump shot")
+    expect(page).to have_css("article li", text: "Weak")
+  end
+
+  it "lets the shop choose a school, and the next job follows it" do
+    visit "/handbook?on=schools"
+    find("[role=radio]", text: "The shop's fixed list").click
+    expect(page).to have_css("[role=radio][data-state=checked]", text: "The shop's fixed list")
+    visit "/new"
+    click_button "Seen: A hole the instant the throttle opens, then goes"
+    click_button "Start tracing"
+    expect(page).to have_css("section[aria-label='Next step']", text: "Next on the shop's list")
+    click_button "The shop's fixed list", match: :first
+    expect(page).to have_css("li", text: "Initial advance")
+  end
+
+  it "says what has changed in the catalogue since the job was written" do
+    open_job(seen("hesitation"))
+    ServerUnderTest.database[:catalogues].insert(stamp: "older", digests: Sequel.pg_jsonb(CATALOGUE.digests.merge("faults" => CATALOGUE.digests["faults"].merge("pump-cup" => "x"))))
+    ServerUnderTest.database[:jobs].where(id: id).update(catalogue: "older")
+    visit "/jobs/#{id}"
+    find("summary", text: "The catalogue has changed").click
+    expect(page).to have_text("Faults: pump-cup")
+  end
+
+  it "shows that a check was seen again with another result" do
+    open_job(seen("hesitation"), found("filter", "dirty"), found("filter", "clean"))
+    expect(page).to have_text("Seen again with another result: the later one counts.")
+  end
+
+  it "takes in a machine of every family" do
+    CATALOGUE.families.each do |family|
+      visit "/new"
+      find("[role=radio]", text: family["name"]).click
+      click_button "Seen: Idles unevenly, shakes"
+      click_button "Start tracing"
+      expect(page).to have_css("section[aria-label='Next step'] h2"), family["id"]
+      expect(page).to have_text(family["name"])
+    end
+  end
+
   describe "accessibility" do
     require "axe-rspec"
 
     it "is clean on the board, the intake and the trace, light and dark" do
       open_job(seen("hesitation"), found("filter", "clean"))
       %w[light dark].each do |theme|
-        ["/", "/new", "/jobs/#{id}"].each do |path|
+        ["/", "/new", "/jobs/#{id}", "/handbook?on=faults&id=pump-cup", "/handbook?on=schools"].each do |path|
           visit path
           page.execute_script("document.documentElement.dataset.theme = arguments[0]", theme)
           expect(page).to have_css("h1")

@@ -27,7 +27,7 @@ export function NextCard({ job, catalogue, desk }: { job: Job; catalogue: Catalo
   const pick = (id: string) => setInstead({ id, version: job.version });
   return (
     <>
-      <Card aria-label="Next step" className="border-2 border-fuel p-5!">
+      <Card aria-label="Next step" className="border-2! border-fuel! p-5!">
         {check ? (
           <CheckPanel
             key={`${check.id} ${job.version}`}

@@ -60,7 +60,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         </div>
       </header>
       <ProblemBar desk={desk} />
-      <DangerBar trace={job.trace} catalogue={catalogue} />
+      <DangerBar job={job} catalogue={catalogue} />
       {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">
