@@ -102,6 +102,12 @@ function Sets({ trace }: { trace: Trace }) {
           </li>
         ))}
       </ul>
+      {trace.neglected > 0.005 && (
+        <p className="mt-1 text-dim">
+          Sets of more than three faults, not looked at one by one: about {percent(trace.neglected)} of belief, mostly
+          these with one more along for the ride.
+        </p>
+      )}
     </div>
   );
 }

@@ -57,11 +57,12 @@ module UpperBranch
       def through(plans, weights, state)
         tries = plans.map { |plan| [plan, *@transitions.nearest(state, [plan.state])] }
         lefts = tries.map { |plan, travel,| travel.finite? ? after(plan, weights) : {} }
-        further = remaining(lefts, tries.map { |_, _, there| there || state })
+        states = tries.map { |_, _, there| there || state }
+        further = remaining(lefts, states)
+        proven = remaining(lefts, states.map { |there| proved(there) })
         tries.each_index.map do |i|
           plan, travel, there = tries[i]
-          failed = lefts[i].values.sum
-          travel.finite? ? travel + plan.minutes + ((1 - failed) * proof_minutes(there)) + (failed * further[i]) : travel
+          travel.finite? ? travel + plan.minutes + after_work(lefts[i].values.sum, proof_minutes(there), further[i], proven[i]) : travel
         end
       end
 
@@ -72,6 +73,13 @@ module UpperBranch
       end
 
       private
+
+      # Once the work is done one proves it, and goes on from the proof if it failed; or one goes on where one stands, at the price
+      # of not knowing whether all is mended.
+      def after_work(failed, proof, further, proven)
+        unknown = [failed, 1 - failed].sum { |p| p.positive? ? -p * Math.log2(p) : 0.0 }
+        [proof + (failed * proven), ((1 - failed) * proof) + (failed * further) + (@numbers["minutes_a_bit"] * unknown)].min
+      end
 
       # {what is still to be mended => weight} after a repair that succeeds with its chance; what is mended whole drops out.
       def after(plan, weights)

@@ -25,11 +25,12 @@ module UpperBranch
         @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks, rows.masked, rows.probability)
         @needed = NeededSets.new(job, posterior, rows)
         @cost = ExpectedCost.new(job, @needed)
+        @transitions = Transitions.for(job.machine.family, job.catalogue)
       end
 
       # Reckons beliefs after every word of these checks, once for all that is asked below.
       def study(checks)
-        words = checks.flat_map { |check| @forecast.words(check).map { |word| [check, word] } }
+        @words = words = checks.flat_map { |check| @forecast.words(check).map { |word| [check, word] } }
         @rows = words.each_index.group_by { |i| words[i].first.id }
         @chances, @beliefs = words.empty? ? [[], nil] : after(words)
         @bits = words.empty? ? [] : @cost.entropies(@beliefs)
@@ -50,7 +51,20 @@ module UpperBranch
         left = @cost.values(@beliefs[rows, true].dup, list.map { |candidate, _row| candidate.state }, rows.map { |row| @bits[row] })
         totals = candidates.to_h { |candidate| [candidate.check.id, candidate.total.to_f] }
         list.each_with_index { |(candidate, row), i| totals[candidate.check.id] += @chances[row] * left[i] }
+        @after_word = list.each_with_index.to_h { |(candidate, row), i| [[candidate.check.id, @words[row].last], left[i]] }
         totals
+      end
+
+      # The same two steps ahead for the first few: after each likely word the best next check may follow before anything is mended.
+      # first: candidates to look into; then_: candidates that may follow; minutes: one step ahead, as check_minutes gives it
+      def two_steps(first, then_, minutes)
+        pairs = first.flat_map { |candidate| likely_words(candidate).flat_map { |word| follow(candidate, word, then_) } }
+        return {} if pairs.empty?
+
+        chances, beliefs = after_both(pairs)
+        left = @cost.values(beliefs, pairs.map(&:state))
+        saved = savings(pairs, chances, left)
+        first.to_h { |candidate| [candidate.check.id, minutes[candidate.check.id] - saved[candidate.check.id]] }
       end
 
       # Repairs worth thinking of, the least expected minutes first. chance: that it mends something that must be mended.
@@ -67,7 +81,44 @@ module UpperBranch
         @cost.proving(@needed.weights.to_a, @job.state)
       end
 
+      # One word of a first check, one of a check that follows it, the way and the work of the second, and where one then stands.
+      Pair = Struct.new(:first, :word, :second, :answer, :minutes, :state, keyword_init: true)
+
       private
+
+      LIKELY = 0.08 # chance of a word from which it is worth thinking on
+      private_constant :LIKELY
+
+      def likely_words(candidate)
+        @forecast.chances(candidate.check).select { |_, chance| chance >= LIKELY }.keys
+      end
+
+      def follow(candidate, word, then_)
+        then_.reject { |other| other.check == candidate.check }.flat_map do |other|
+          travel, state = @transitions.nearest(candidate.state, other.check.states)
+          next [] unless travel.finite?
+
+          @forecast.words(other.check).map { |answer| Pair.new(first: candidate, word: word, second: other, answer: answer, minutes: travel + other.minutes, state: state) }
+        end
+      end
+
+      def after_both(pairs)
+        columns = Numo::NArray.hstack(pairs.map { |pair| (@forecast.given(pair.first.check, pair.word) * @forecast.given(pair.second.check, pair.answer) * @probability).reshape(@probability.size, 1) })
+        joint = @needed.add_up(columns)
+        chances = joint.sum(axis: 1).clip(1e-12, 1.0)
+        [chances.to_a, joint / chances.reshape(chances.size, 1)]
+      end
+
+      # {first check id => minutes saved by following with the best second check, word by word}
+      def savings(pairs, chances, left)
+        saved = Hash.new(0.0)
+        pairs.each_index.group_by { |i| [pairs[i].first.check.id, pairs[i].word] }.each do |(id, word), rows|
+          chance = @forecast.chances(pairs[rows.first].first.check)[word]
+          best = rows.group_by { |i| pairs[i].second.check.id }.map { |_, list| (pairs[list.first].minutes * chance) + list.sum { |i| chances[i] * left[i] } }.min
+          saved[id] += [(chance * @after_word[[id, word]]) - best, 0.0].max
+        end
+        saved
+      end
 
       # For each (check, word): its chance, and the belief over needed sets after it.
       def after(list)

@@ -152,7 +152,7 @@ module UpperBranch
         @proof = lookahead.proof_minutes
         @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
         told = telling_options(lookahead.forecast)
-        lookahead.study(told.first(@numbers["lookahead"]).map(&:check) | house.checks)
+        lookahead.study(looked_at(told).map(&:check) | house.checks)
         with_minutes(lookahead, told)
       end
 
@@ -164,10 +164,18 @@ module UpperBranch
             .sort_by { |option| [-option.rate, option.check.id] }
       end
 
-      # The best by information for their minutes are looked at in full; those too dear for what they tell are not.
+      # The best by information for their minutes, and the best by information alone: a way that is long pays when the repair goes
+      # the same way.
+      def looked_at(told)
+        told.first(@numbers["lookahead"]) | told.max_by(@numbers["lookahead_far"]) { |option| [option.gain, option.check.id] }
+      end
+
+      # Those looked at get their expected minutes; those too dear for what they tell do not.
       def with_minutes(lookahead, told)
-        worth = told.first(@numbers["lookahead"]).select { |option| lookahead.telling(option.check) * @numbers["minutes_a_bit_most"] >= option.candidate.total }
+        worth = looked_at(told).select { |option| lookahead.telling(option.check) * @numbers["minutes_a_bit_most"] >= option.candidate.total }
         minutes = lookahead.check_minutes(worth.map(&:candidate))
+        close = worth.sort_by { |option| [minutes[option.check.id], option.check.id] }.map(&:candidate)
+        minutes = minutes.merge(lookahead.two_steps(close.first(@numbers["two_steps"]), close.first(@numbers["second_steps"]), minutes))
         told.each { |option| option.minutes = minutes[option.check.id] }
         told.sort_by { |option| [option.minutes || Float::INFINITY, -option.rate, option.check.id] }
       end
