@@ -49,10 +49,8 @@ module UpperBranch
 
         rows = list.map(&:last)
         left = @cost.values(@beliefs[rows, true].dup, list.map { |candidate, _row| candidate.state }, rows.map { |row| @bits[row] })
-        totals = candidates.to_h { |candidate| [candidate.check.id, candidate.total.to_f] }
-        list.each_with_index { |(candidate, row), i| totals[candidate.check.id] += @chances[row] * left[i] }
         @after_word = list.each_with_index.to_h { |(candidate, row), i| [[candidate.check.id, @words[row].last], left[i]] }
-        totals
+        candidates.to_h { |candidate| [candidate.check.id, candidate.total + @rows[candidate.check.id].sum { |row| @chances[row] * @after_word[[candidate.check.id, @words[row].last]] }] }
       end
 
       # The same two steps ahead for the first few: after each likely word the best next check may follow before anything is mended.
@@ -82,7 +80,7 @@ module UpperBranch
       end
 
       # One word of a first check, one of a check that follows it, the way and the work of the second, and where one then stands.
-      Pair = Struct.new(:first, :word, :second, :answer, :minutes, :state, keyword_init: true)
+      Pair = Struct.new(:opening, :word, :second, :answer, :minutes, :state, keyword_init: true)
 
       private
 
@@ -98,12 +96,12 @@ module UpperBranch
           travel, state = @transitions.nearest(candidate.state, other.check.states)
           next [] unless travel.finite?
 
-          @forecast.words(other.check).map { |answer| Pair.new(first: candidate, word: word, second: other, answer: answer, minutes: travel + other.minutes, state: state) }
+          @forecast.words(other.check).map { |answer| Pair.new(opening: candidate, word: word, second: other, answer: answer, minutes: travel + other.minutes, state: state) }
         end
       end
 
       def after_both(pairs)
-        columns = Numo::NArray.hstack(pairs.map { |pair| (@forecast.given(pair.first.check, pair.word) * @forecast.given(pair.second.check, pair.answer) * @probability).reshape(@probability.size, 1) })
+        columns = Numo::NArray.hstack(pairs.map { |pair| (@forecast.given(pair.opening.check, pair.word) * @forecast.given(pair.second.check, pair.answer) * @probability).reshape(@probability.size, 1) })
         joint = @needed.add_up(columns)
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
@@ -112,12 +110,18 @@ module UpperBranch
       # {first check id => minutes saved by following with the best second check, word by word}
       def savings(pairs, chances, left)
         saved = Hash.new(0.0)
-        pairs.each_index.group_by { |i| [pairs[i].first.check.id, pairs[i].word] }.each do |(id, word), rows|
-          chance = @forecast.chances(pairs[rows.first].first.check)[word]
-          best = rows.group_by { |i| pairs[i].second.check.id }.map { |_, list| (pairs[list.first].minutes * chance) + list.sum { |i| chances[i] * left[i] } }.min
-          saved[id] += [(chance * @after_word[[id, word]]) - best, 0.0].max
+        pairs.each_index.group_by { |i| [pairs[i].opening.check.id, pairs[i].word] }.each do |key, rows|
+          chance = @forecast.chances(pairs[rows.first].opening.check)[key.last]
+          saved[key.first] += [(chance * @after_word[key]) - best_second(pairs, rows, chance, chances, left), 0.0].max
         end
         saved
+      end
+
+      # Least minutes after one word when a second check follows.
+      def best_second(pairs, rows, chance, chances, left)
+        rows.group_by { |i| pairs[i].second.check.id }.map do |_, list|
+          (pairs[list.first].minutes * chance) + list.sum { |i| chances[i] * left[i] }
+        end.min
       end
 
       # For each (check, word): its chance, and the belief over needed sets after it.

@@ -1,0 +1,36 @@
+import { describe, expect, it } from "vitest";
+import { meets } from "./needs";
+import { percent } from "./percent";
+
+describe("a probability in a label", () => {
+  it.each([
+    [0, "0 %"],
+    [0.004, "<1 %"],
+    [0.014, "1 %"],
+    [0.5, "50 %"],
+    [0.994, ">99 %"],
+    [1, "100 %"],
+  ])("%d", (p, label) => {
+    expect(percent(p).replace("\u00a0", " ")).toBe(label);
+  });
+
+  it("does not break between number and sign", () => {
+    expect(percent(0.3)).toContain("\u00a0");
+  });
+});
+
+describe("a condition on features", () => {
+  const fitted = new Set(["float-bowl", "gravity-feed"]);
+
+  it("wants every term", () => {
+    expect(meets(["float-bowl", "gravity-feed"], fitted)).toBe(true);
+    expect(meets(["float-bowl", "pumped"], fitted)).toBe(false);
+    expect(meets([], fitted)).toBe(true);
+  });
+
+  it("takes either of two, and the absence of one", () => {
+    expect(meets(["pumped|gravity-feed"], fitted)).toBe(true);
+    expect(meets(["!pumped"], fitted)).toBe(true);
+    expect(meets(["!float-bowl"], fitted)).toBe(false);
+  });
+});
