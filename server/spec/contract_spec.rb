@@ -26,7 +26,8 @@ RSpec.describe UpperBranchServer::Contract do
   it "names the field of what is wrong" do
     { { "check" => 7 } => "entries/2/data/check",
       { "check" => "filter", "outcomes" => [] } => "entries/2/data/outcomes", { "check" => "filter", "reading" => { "value" => "x" } } => "entries/2/data/reading/value",
-      { "check" => "filter", "reading" => { "value" => 1, "resolution" => 0 } } => "entries/2/data/reading/resolution", { "check" => "filter", "minutes" => -1 } => "entries/2/data/minutes" }.each do |data, field|
+      { "check" => "filter", "reading" => { "value" => 1, "resolution" => 0 } } => "entries/2/data/reading/resolution",
+      { "check" => "filter", "minutes" => -1 } => "entries/2/data/minutes" }.each do |data, field|
       expect(field_of { contract.check_entry({ "kind" => "check", "data" => data }, 2) }).to eq field
     end
   end
