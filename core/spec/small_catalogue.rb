@@ -18,7 +18,7 @@ module SmallCatalogue
       "checks" => words.map { |id, outcomes| { "id" => id, "file" => "e", "name" => id, "state" => ["S"], "minutes" => 3, "steps" => ["look"], "outcomes" => outcomes.to_h { |word| [word, word] } } },
       "faults" => faults.map { |row| { "circuit" => "main", "part" => row["id"], "name" => row["id"], "why" => "invented", "repair" => "mend", "do" => "mend" }.merge(row) },
       "repairs" => { "kinds" => [{ "id" => "mend", "name" => "Mend", "minutes" => 5, "success" => 0.9, "state" => "S", "hazards" => [] }], "composites" => [] },
-      "rules" => { "couplings" => couplings, "masks" => masks, "order" => [] }, "schools" => [], "synonyms" => [], "house" => { "other" => [] }
+      "rules" => { "couplings" => couplings, "masks" => masks, "order" => [] }, "schools" => [], "synonyms" => [], "mistakes" => [], "house" => { "other" => [] }
     )
   end
 

@@ -12,10 +12,10 @@ module UpperBranch
   # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms].freeze
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes].freeze
 
     attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
-                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests
+                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes
 
     def self.load(directory = DEFAULT)
       new(Loader.new(directory).read)
@@ -76,6 +76,7 @@ module UpperBranch
       @schools = tables["schools"]
       @house = tables["house"]
       @synonyms = tables["synonyms"]
+      @mistakes = tables["mistakes"]
     end
 
     def index

@@ -11,7 +11,7 @@ module UpperBranch
     end
 
     def to_s
-      [head, circuits, effects, checks, cautions, schools].join("\n\n").gsub(/\n{3,}/, "\n\n").concat("\n")
+      [head, circuits, effects, checks, cautions, schools, mistakes].join("\n\n").gsub(/\n{3,}/, "\n\n").concat("\n")
     end
 
     private
@@ -82,6 +82,10 @@ module UpperBranch
 
     def cautions
       "## Cautions\n\n#{@catalogue.hazards.map { |row| "- **#{row['name']}**: #{row['caution']}" }.join("\n")}"
+    end
+
+    def mistakes
+      "## Mistakes to design against\n\n#{@catalogue.mistakes.map { |row| "- **#{row['name']}**: #{row['instead']}" }.join("\n")}"
     end
 
     def schools

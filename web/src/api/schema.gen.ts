@@ -532,6 +532,12 @@ export interface components {
                     why: string;
                 }[];
             }[];
+            mistakes: {
+                id: string;
+                name: string;
+                instead: string;
+                checks: string[];
+            }[];
             synonyms: string[][];
         };
     };

@@ -4,10 +4,10 @@ import type { Catalogue } from "../api/types";
 import { useCatalogue } from "../api/use-job";
 import { Failed, Loading } from "../ui/state";
 import { finder } from "./finder";
-import { CheckPage, CircuitPage, FaultPage, HazardPage, SymptomPage } from "./pages";
+import { CheckPage, CircuitPage, FaultPage, HazardPage, MistakePage, SymptomPage } from "./pages";
 import { Schools } from "./schools";
 
-const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "schools"] as const;
+const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "mistakes", "schools"] as const;
 type Shelf = (typeof SHELVES)[number];
 const TITLE: Record<Shelf, string> = {
   circuits: "Circuits and parts",
@@ -15,6 +15,7 @@ const TITLE: Record<Shelf, string> = {
   symptoms: "Complaints",
   checks: "Checks",
   cautions: "Cautions",
+  mistakes: "Mistakes",
   schools: "Schools",
 };
 
@@ -102,6 +103,8 @@ function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catal
   const symptom = shelf === "symptoms" && by(catalogue.symptoms);
   const check = shelf === "checks" && by(catalogue.checks);
   const hazard = shelf === "cautions" && by(catalogue.hazards);
+  const mistake = shelf === "mistakes" && by(catalogue.mistakes);
+  if (mistake) return <MistakePage mistake={mistake} catalogue={catalogue} />;
   if (circuit) return <CircuitPage circuit={circuit} catalogue={catalogue} />;
   if (fault) return <FaultPage fault={fault} catalogue={catalogue} />;
   if (symptom) return <SymptomPage symptom={symptom} catalogue={catalogue} />;
@@ -123,6 +126,7 @@ function itemsOf(catalogue: Catalogue): Item[] {
     ...catalogue.faults.map((row) => item("faults", row.id, row.name, row.part_name, [row.why, row.circuit])),
     ...catalogue.symptoms.map((row) => item("symptoms", row.id, row.name, row.note, row.synonyms)),
     ...catalogue.checks.map((row) => item("checks", row.id, row.name, `${row.minutes} min`, row.steps)),
+    ...catalogue.mistakes.map((row) => item("mistakes", row.id, row.name, row.instead)),
     ...catalogue.hazards.map((row) => item("cautions", row.id, row.name, row.caution)),
   ];
 }

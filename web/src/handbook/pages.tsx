@@ -130,6 +130,20 @@ export function HazardPage({ hazard, catalogue }: Shared & { hazard: Catalogue["
   );
 }
 
+export function MistakePage({ mistake, catalogue }: Shared & { mistake: Catalogue["mistakes"][number] }) {
+  return (
+    <>
+      <Head kind="Mistake" name={mistake.name} />
+      <p className="mt-2 text-lg">{mistake.instead}</p>
+      {mistake.checks.length > 0 && (
+        <Section title="Minded at">
+          <Links on="checks" rows={catalogue.checks.filter((check) => mistake.checks.includes(check.id))} />
+        </Section>
+      )}
+    </>
+  );
+}
+
 function Head({ kind, name }: { kind: string; name: string }) {
   return (
     <header>

@@ -16,7 +16,10 @@ module UpperBranch
 
       # Array of "file:line: reason".
       def problems
-        %i[unique_ids features_named links_lead_somewhere checks_name_known rules_name_known context_names_known schools_name_known synonyms_find_their_term hazards_used].each { |step| send(step) }
+        %i[
+          unique_ids features_named links_lead_somewhere checks_name_known rules_name_known
+          context_names_known schools_name_known mistakes_name_known synonyms_find_their_term hazards_used
+        ].each { |step| send(step) }
         return @problems if @problems.any?
 
         @problems.concat(Coverage.new(@tables, @locator).problems)
@@ -143,6 +146,10 @@ module UpperBranch
           end
         end
         @tables["house"].each_value { |list| known("house", 0, "house", list, ids("checks"), "check") }
+      end
+
+      def mistakes_name_known
+        rows("mistakes").each_with_index { |row, i| known("mistakes", i, row["id"], row["checks"], ids("checks"), "check") }
       end
 
       # The first word of each group must stand somewhere in the catalogue, or searching for the others finds nothing.
