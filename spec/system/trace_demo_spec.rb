@@ -11,8 +11,9 @@ RSpec.describe "The demo job in the browser" do
     machine = UpperBranch::Machine.new(CATALOGUE, family: "car-one")
     check = machine.check(check_id)
     compiled = UpperBranch::Diagnosis::Compiled.for(machine)
-    words = (truth.keys - mended).map { |fault| compiled.table(check).row(compiled.index(fault)).max_by(&:last) }
-    word, strength = words.compact.max_by(&:last)
+    table = compiled.table(check)
+    shown = (truth.keys - mended).map { |fault| [table.row(compiled.index(fault)).max_by(&:last).first, table.sum(compiled.index(fault))] }
+    word, strength = shown.max_by(&:last)
     strength.to_f > 0.4 ? word : check.normal || check.outcomes.keys.first
   end
 
