@@ -8,7 +8,6 @@ module UpperBranch
     class BenchState
       ENGINES = %w[cold running warm].freeze
       CARBURETORS = %w[on open bench apart].freeze
-      START = %w[cold on].freeze
 
       attr_reader :engine, :carburetor
 
