@@ -3,17 +3,13 @@
 module UpperBranch
   # What each finding did: the faults it moved most, before and after, taken in the order things were seen.
   #
-  #   Ledger.new(job).moves("entry-id")  # => [{id: "pump-cup", name: "...", before: 0.21, after: 0.65}, ...]
-  #
-  # Reckoned over sets of at most two faults: these are the steps on the way, not the standing.
+  #   Ledger.new(posterior).moves("entry-id")  # => [{id: "pump-cup", name: "...", before: 0.21, after: 0.65}, ...]
   class Ledger
     SHOWN = 3
     LEAST = 0.005
 
-    def initialize(job)
-      @job = job
-      @compiled = Diagnosis::Compiled.for(job.machine)
-      posterior = Diagnosis::Posterior.of(job, size: 2)
+    def initialize(posterior)
+      @compiled = posterior.compiled
       @position = posterior.evidence.each_with_index.to_h { |item, i| [item.finding.entry, i] }
       @history = posterior.history
     end

@@ -18,7 +18,7 @@ module UpperBranch
       @posterior = Diagnosis::Posterior.of(job)
       @reasons = Diagnosis::Reasons.new(job, @posterior)
       @step = Planning::NextStep.of(job, @posterior)
-      @ledger = Ledger.new(job)
+      @ledger = Ledger.new(@posterior)
       @blame = @posterior.blame
     end
 

@@ -68,14 +68,24 @@ module UpperBranch
         chances(check).keys
       end
 
-      # P(word | set) for every leading set: DFloat [sets].
-      def given(check, word)
-        (word == check.normal ? @normal[true, @position[check.id]] : @abnormal[true, @sheet.columns[check.id].fetch(word)]).dup
+      # P(word | set) for each of [check, word] and every leading set: DFloat [sets, words].
+      def given(list)
+        @words ||= @abnormal.concatenate(@normal, axis: 1)
+        @words[true, list.map { |check, word| column(check, word) }].dup
+      end
+
+      # P(word and set): the same times the probability of the set.
+      def joint(list)
+        given(list) * @probability.reshape(@probability.size, 1)
       end
 
       def inspect = "#<Forecast of #{@checks.size} checks>"
 
       private
+
+      def column(check, word)
+        word == check.normal ? @abnormal.shape[1] + @position[check.id] : @sheet.columns[check.id].fetch(word)
+      end
 
       def build(members)
         @normal = members.map { |place| 1 - @sheet.sums[place, true] }.reduce(:*) * (1 - @sheet.leaks)

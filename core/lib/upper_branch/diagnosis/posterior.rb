@@ -97,7 +97,7 @@ module UpperBranch
         outside = Math.log(outside_odds)
         steps = [standing(log, outside, 0, 0)]
         @evidence.each_with_index do |item, i|
-          log += Numo::NMath.log(chance(item, @worlds, @masked))
+          log += @steps[i]
           outside += Math.log(item.outside) unless item.before
           steps << standing(log, outside, item.round, i + 1)
         end
@@ -171,7 +171,9 @@ module UpperBranch
       end
 
       def scored(worlds, masked)
-        @evidence.reduce(worlds.log_weight) { |log, item| log + Numo::NMath.log(chance(item, worlds, masked)) }
+        logs = @evidence.map { |item| Numo::NMath.log(chance(item, worlds, masked)) }
+        @steps = @steps ? @steps.zip(logs).map { |old, new| old.concatenate(new) } : logs
+        logs.reduce(worlds.log_weight) { |log, step| log + step }
       end
 
       # A result seen again where nothing that is in has changed tells nothing new.

@@ -21,7 +21,6 @@ module UpperBranch
         @numbers = job.catalogue.scale["planning"]
         count = job.catalogue.limits["planning_hypotheses"]
         rows = posterior.rows(count)
-        @probability = rows.probability
         @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks, rows.masked, rows.probability)
         @needed = NeededSets.new(job, posterior, rows)
         @cost = ExpectedCost.new(job, @needed)
@@ -69,14 +68,14 @@ module UpperBranch
       def repairs
         weights = @needed.weights.to_a
         list = plans(weights)
-        minutes = @cost.through(list, weights, @job.state)
+        minutes = @cost.through(list, @needed.weights, @job.state)
         rows = list.each_index.select { |i| minutes[i].finite? }.map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
-        rows.sort_by { |repair| [repair.minutes, repair.plan.id] }
+        rows.sort_by { |repair| [repair.minutes.round(6), repair.plan.id] }
       end
 
       # Expected minutes when the next thing is the proof: done if all is mended, else on from there, the wiser.
       def proof_minutes
-        @cost.proving(@needed.weights.to_a, @job.state)
+        @cost.proving(@needed.weights, @job.state)
       end
 
       # One word of a first check, one of a check that follows it, the way and the work of the second, and where one then stands.
@@ -101,7 +100,7 @@ module UpperBranch
       end
 
       def after_both(pairs)
-        columns = Numo::NArray.hstack(pairs.map { |pair| (@forecast.given(pair.opening.check, pair.word) * @forecast.given(pair.second.check, pair.answer) * @probability).reshape(@probability.size, 1) })
+        columns = @forecast.joint(pairs.map { |pair| [pair.opening.check, pair.word] }) * @forecast.given(pairs.map { |pair| [pair.second.check, pair.answer] })
         joint = @needed.add_up(columns)
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
@@ -126,8 +125,7 @@ module UpperBranch
 
       # For each (check, word): its chance, and the belief over needed sets after it.
       def after(list)
-        columns = Numo::NArray.hstack(list.map { |check, word| (@forecast.given(check, word) * @probability).reshape(@probability.size, 1) })
-        joint = @needed.add_up(columns)
+        joint = @needed.add_up(@forecast.joint(list))
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
       end
@@ -138,11 +136,7 @@ module UpperBranch
 
       def plans(weights)
         chances = @needed.sets.each_with_index.with_object(Hash.new(0.0)) { |(set, i), sums| set.each { |index| sums[index] += weights[i] } }
-        @cost.plans.sort_by { |plan| [-chances[compiled.index(plan.faults.first.id)], plan.id] }.first(CONSIDERED) + composites
-      end
-
-      def composites
-        Repairs.composites(@job.machine).reject { |plan| plan.refers? || plan.faults.size < 2 || (@job.machine.licensed_only? && %w[open bench apart].include?(plan.state)) || plan.id == "swap-carburetor" }
+        @cost.plans.sort_by { |plan| [-chances[compiled.index(plan.faults.first.id)], plan.id] }.first(CONSIDERED) + RepairTimes.for(@job.machine).composites
       end
 
       # That something which must be mended is among what it mends.

@@ -177,7 +177,7 @@ module UpperBranch
         close = worth.sort_by { |option| [minutes[option.check.id], option.check.id] }.map(&:candidate)
         minutes = minutes.merge(lookahead.two_steps(close.first(@numbers["two_steps"]), close.first(@numbers["second_steps"]), minutes))
         told.each { |option| option.minutes = minutes[option.check.id] }
-        told.sort_by { |option| [option.minutes || Float::INFINITY, -option.rate, option.check.id] }
+        told.sort_by { |option| [option.minutes&.round(6) || Float::INFINITY, -option.rate.round(9), option.check.id] }
       end
 
       # A check that opens the carburetor waits while one outside it tells as much.

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Planning
+    # Minutes of every repair a machine may need, from every bench state: the way there, the work, the way to the proof, the proof.
+    # They depend on family and features only, so one serves every machine alike.
+    #
+    #   times = RepairTimes.for(machine)
+    #   times.minutes(plan, state)   # Float, INFINITY when there is no way today
+    #   times.of_faults(state)       # one per fault, in the order of Compiled#faults
+    class RepairTimes
+      RUNNING = BenchState.new(engine: "running")
+
+      # plans: targeted repairs in the order of Compiled#faults; composites: those worth proposing at this bench
+      attr_reader :plans, :composites, :transitions
+
+      def self.for(machine)
+        @lock ||= Mutex.new
+        @cache ||= {}
+        @lock.synchronize do
+          @cache.clear if @cache.size > 64
+          @cache[[machine.catalogue.stamp, machine.key]] ||= new(machine)
+        end
+      end
+
+      def initialize(machine)
+        @numbers = machine.catalogue.scale["planning"]
+        @transitions = Transitions.for(machine.family, machine.catalogue)
+        @plans = Diagnosis::Compiled.for(machine).faults.map { |fault| Repairs.targeted(machine, fault) }
+        @composites = Repairs.composites(machine).reject { |plan| plan.refers? || plan.faults.size < 2 || plan.id == "swap-carburetor" || internal?(machine, plan) }
+        @of_faults = Transitions::STATES.to_h { |state| [state.key, @plans.map { |plan| minutes(plan, state) }.freeze] }
+      end
+
+      def minutes(plan, state)
+        travel, there = @transitions.nearest(state, [plan.state])
+        return Float::INFINITY unless travel.finite?
+
+        travel + plan.minutes + proof_minutes(there)
+      end
+
+      def of_faults(state) = @of_faults.fetch(state.key)
+
+      # The way to where it is proven, and the proof.
+      def proof_minutes(state)
+        @numbers["proof_minutes"] + @transitions.minutes(state, proved(state))
+      end
+
+      # Where proof happens: running, or with the carburetor on where it cannot run.
+      def proved(state)
+        @transitions.minutes(state, RUNNING).finite? ? RUNNING : BenchState.new(engine: state.engine)
+      end
+
+      def inspect = "#<RepairTimes of #{@plans.size} repairs>"
+
+      private
+
+      def internal?(machine, plan)
+        machine.licensed_only? && %w[open bench apart].include?(plan.state)
+      end
+    end
+  end
+end
