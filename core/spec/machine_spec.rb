@@ -21,6 +21,28 @@ RSpec.describe UpperBranch::Machine do
     expect(machine.faults.map(&:id)).not_to include("governor-bound", "H-in")
   end
 
+  it "reaches what its family lets one reach from outside" do
+    expect(CATALOGUE.check("idle-jet-through").states).to eq ["apart"]
+    progressive = described_class.new(CATALOGUE, family: "progressive-two")
+    expect(progressive.check("idle-jet-through").states).to eq ["S"]
+    plan = UpperBranch::Planning::Repairs.find(progressive, "idle-jet-blocked")
+    expect(plan.state).to eq "S"
+    expect(UpperBranch::Planning::Repairs.find(machine, "idle-jet-blocked").state).to eq "apart"
+  end
+
+  it "names what a bench lacks, by the tools the shop's ways ask for" do
+    bare = machine(lacks: ["voltmeter"])
+    expect(bare.missing_tools(bare.check("primary-volts"))).to eq ["voltmeter"]
+    expect(bare.missing_tools(bare.check("filter"))).to be_empty
+    expect { machine(lacks: ["wand"]) }.to raise_error(UpperBranch::Invalid) { |error| expect(error.field).to eq "lacks" }
+  end
+
+  it "has a main screw, a slosh cup, a by-pass or a bare competition body only where it was said" do
+    fitted = machine(features: { "adjustable-main" => true, "slosh-cup" => true, "idle-bypass" => true, "no-progression" => true })
+    expect(fitted.faults.map(&:id)).to include("main-screw-in", "main-screw-out", "slosh-cup-out", "bypass-fouled", "no-progression-holes")
+    expect(machine.faults.map(&:id)).not_to include("main-screw-in", "slosh-cup-out", "bypass-fouled", "no-progression-holes")
+  end
+
   it "knows a condition as present, absent or unknown" do
     expect(machine(context: { "age" => "old" }).condition("old")).to be true
     expect(machine(context: { "age" => "recent" }).condition("old")).to be false

@@ -20,11 +20,15 @@ RSpec.describe UpperBranchServer::App do
   it "keeps the shop's schools, and names one that is none" do
     post_json "/api/v1/schools", { chosen: { "order" => "house-list" } }
     assert_response_schema_confirm(200)
-    expect(get_json("/api/v1/schools")).to eq("chosen" => { "order" => "house-list" })
+    expect(get_json("/api/v1/schools")).to eq("chosen" => { "order" => "house-list" }, "lacks" => [])
     post_json "/api/v1/schools", { chosen: { "order" => "by-mood" } }
     expect(last_response.status).to eq 422
     expect(answer["errors"].first["field"]).to eq "schools/order"
     expect(get_json("/api/v1/schools")["chosen"]["order"]).to eq "house-list"
+    post_json "/api/v1/schools", { chosen: {}, lacks: ["voltmeter"] }
+    expect(get_json("/api/v1/schools")["lacks"]).to eq ["voltmeter"]
+    post_json "/api/v1/schools", { chosen: {}, lacks: ["wand"] }
+    expect(answer["errors"].first["field"]).to eq "lacks"
   end
 
   it "serves the page at any address of its own, with a policy that allows no other host" do

@@ -30,11 +30,22 @@ module UpperBranch
       @digests = Digests.of(tables)
       @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
       index
+      tools
       freeze
     end
 
     %i[family circuit symptom effect fault check hazard repair_kind composite].each do |singular|
       define_method(singular) { |id| @index[singular][id] }
+    end
+
+    # The checks as this family gives access to them.
+    def checks_on(family_id)
+      @checks_on.fetch(family_id)
+    end
+
+    # Everything a check may ask for, by name.
+    def tools
+      @tools ||= (checks.flat_map(&:tools) + schools.flat_map { |topic| topic["options"].flat_map { |row| (row["tools"] || {}).values.flatten } }).uniq.sort
     end
 
     def strength(letter)
@@ -79,9 +90,17 @@ module UpperBranch
       @mistakes = tables["mistakes"]
     end
 
+    def reached(access)
+      checks.map do |check|
+        row = access.find { |each| each["checks"]&.include?(check.id) }
+        row ? check.reached(row) : check
+      end
+    end
+
     def index
       rows = { family: families, circuit: circuits, symptom: symptoms, effect: effects, fault: faults, check: checks,
                hazard: hazards, repair_kind: repair_kinds, composite: composites }
+      @checks_on = families.to_h { |row| [row["id"], reached(row["access"] || [])] }
       @index = rows.transform_values { |list| list.to_h { |row| [row.respond_to?(:id) ? row.id : row["id"], row] } }
     end
   end

@@ -10,23 +10,24 @@ module UpperBranch
   #
   # Raises Invalid naming the field when a word is not in the catalogue.
   class Machine
-    attr_reader :catalogue, :family, :features, :context, :work, :faults, :checks, :symptoms, :options, :schools
+    attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options, :schools
 
-    # schools: {topic => option}, the shop's choices; features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids
-    def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {})
+    # lacks: tools this bench does not have; schools: {topic => option}, the shop's choices; features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids
+    def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [])
       @catalogue = catalogue
       @family = catalogue.family(family) or raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
       @switches = features || {}
       @features = fitted(@switches)
       @context = checked_context(context || {})
       @work = checked_work(Array(work))
+      @lacks = checked_lacks(Array(lacks))
       @schools = Schools.new(catalogue, schools)
       @options = answered
       @holds = @options.flat_map { |option| option["holds"] || [] }
       @denies = @options.flat_map { |option| option["denies"] || [] }
       id = @family["id"]
       @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
-      @checks = catalogue.checks.select { |check| check.on?(id, @features) }
+      @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }
       @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
       freeze
     end
@@ -49,6 +50,16 @@ module UpperBranch
       return false if @denies.include?(id)
 
       nil
+    end
+
+    # Where the family lets a repair of this fault be reached from, when that is nearer than its kind says; or nil.
+    def access(fault_id)
+      (family["access"] || []).find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
+    end
+
+    # Tools of a check that this bench does not have.
+    def missing_tools(check)
+      schools.tools(check) & lacks
     end
 
     def licensed_only?
@@ -92,6 +103,10 @@ module UpperBranch
     def checked_work(work)
       ids = catalogue.work.map { |row| row["id"] }
       work.each { |id| raise unknown("work", "kind of work", id, ids) unless ids.include?(id) }
+    end
+
+    def checked_lacks(lacks)
+      lacks.each { |tool| raise unknown("lacks", "tool", tool, catalogue.tools) unless catalogue.tools.include?(tool) }
     end
 
     def unknown(field, what, word, allowed)

@@ -13,7 +13,7 @@ module UpperBranch
 
     def to_h
       { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, override: override,
-        alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house }
+        alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking }
     end
 
     private
@@ -56,6 +56,13 @@ module UpperBranch
     def leading_repairs
       rows = @step.repairs.first(6).map { |row| plan_of(row.plan).merge(probability: row.chance.round(6), expected: row.minutes.round(1)) }
       rows.any? ? rows : @posterior.all_now.reject { |_, p| p < 0.02 }.sort_by { |id, p| [-p, id] }.first(6).map { |id, p| plan_of(Planning::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+    end
+
+    # Checks left out because the bench lacks a tool.
+    def lacking
+      return [] if %i[close describe].include?(@step.kind)
+
+      Planning::Candidates.new(@job).lacking.map { |check| { id: check.id, name: check.name, tools: @job.machine.missing_tools(check) } }
     end
 
     # The shop's list with its waste marked; empty before anything is found.

@@ -37,14 +37,20 @@ module UpperBranch
     end
 
     def machine
-      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work, schools: shop_ways }
+      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks, schools: shop_ways }
     end
 
-    # Steps, tools and limits of checks that the shop's schools change.
+    # Steps, tools and limits of checks that the shop's schools change; states and minutes where this family gives easier access.
     def shop_ways
       schools = @machine.schools
-      changed = @machine.checks.select { |check| schools.steps(check) != check.steps || schools.tools(check) != check.tools || schools.reading(check) != check.reading }
-      changed.to_h { |check| [check.id, { steps: schools.steps(check), tools: schools.tools(check), cuts: schools.reading(check)&.fetch("cuts") }] }
+      changed = @machine.checks.select { |check| access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools || schools.reading(check) != check.reading }
+      changed.to_h do |check|
+        [check.id, { steps: schools.steps(check), tools: schools.tools(check), cuts: schools.reading(check)&.fetch("cuts"), states: check.states, minutes: check.minutes, access: access(check) }]
+      end
+    end
+
+    def access(check)
+      (@machine.family["access"] || []).find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
     end
 
     def sets

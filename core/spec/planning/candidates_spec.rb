@@ -33,6 +33,13 @@ RSpec.describe UpperBranch::Planning::Candidates do
     expect(ids(seen("flat-mid"), family: "slide", context: { "modified" => "intake-exhaust" })).to include("intake-swap")
   end
 
+  it "passes over what the bench has no tool for, and says which" do
+    expect(ids(seen("rough-idle"), lacks: ["tachometer"])).not_to include("idle-speed")
+    lacking = described_class.new(job("car-one", seen("rough-idle"), lacks: ["tachometer"])).lacking
+    expect(lacking.map(&:id)).to include("idle-speed")
+    expect(described_class.new(job("car-one", seen("rough-idle"))).lacking).to be_empty
+  end
+
   it "counts the way to each check" do
     rows = described_class.new(job("car-one", seen("rough-idle"))).all.to_h { |candidate| [candidate.check.id, candidate] }
     expect(rows["filter"].total).to eq 3

@@ -37,6 +37,43 @@ RSpec.describe UpperBranch::Planning::OrderingRules do
     expect(hold(warm, "idle-vacuum", "choke-hot")).to be_nil
   end
 
+  describe "before anything is cleaned" do
+    let(:strip) { UpperBranch::Planning::Repairs.find(rough.machine, "full-strip-clean-kit") }
+
+    def before(plan, *worth)
+      described_class.new(rough).hold_repair(plan, worth.map { |id| CATALOGUE.check(id) })
+    end
+
+    it "puts the drip and tap tests and the first look before a repair that wipes them out" do
+      expect(before(strip, "hold-test", "spark").instead.map(&:id)).to eq ["hold-test"]
+      expect(before(strip, "bowl-look").says).to include("before anything is cleaned")
+    end
+
+    it "holds nothing back when they would tell nothing, or when the repair cleans nothing" do
+      expect(before(strip, "spark")).to be_nil
+      tune = UpperBranch::Planning::Repairs.find(rough.machine, "tune")
+      expect(before(tune, "hold-test")).to be_nil
+    end
+  end
+
+  describe "varnish" do
+    def varnished(family, context)
+      job(family, found("bowl-look", "varnish"), context: context)
+    end
+
+    it "offers strip, clean and kit outright when it stood and smells of varnish" do
+      step = UpperBranch::Planning::NextStep.of(varnished("small-float", { "stood" => "months" }), UpperBranch::Diagnosis::Posterior.of(varnished("small-float", { "stood" => "months" })))
+      expect(step.reason).to include("varnish").or include("cleaned")
+      expect(described_class.new(varnished("small-float", { "stood" => "months" })).outright["repair"]).to eq "full-strip-clean-kit"
+    end
+
+    it "does not when it was in use, nor where the inside is for a licensed mechanic" do
+      expect(described_class.new(varnished("small-float", { "stood" => "in-use" })).outright).to be_nil
+      aero = job("aero-updraft", found("fuel-quality", "varnish"), context: { "stood" => "months" })
+      expect(described_class.new(aero).outright).to be_nil
+    end
+  end
+
   it "blocks running checks while it does not start, and says so" do
     dead = described_class.new(job("car-one", seen("no-start")))
     expect(dead.blocking(CATALOGUE.check("idle-vacuum"))).to include("does not start")

@@ -41,10 +41,11 @@ module UpperBranchServer
       settings.catalogue_json
     end
 
-    get("/api/v1/schools") { answer(chosen: settings.store.schools) }
+    get("/api/v1/schools") { answer(settings.store.ways) }
 
     post "/api/v1/schools" do
-      answer(chosen: settings.store.choose_schools(body_as("ShopSchools")["chosen"]))
+      data = body_as("ShopSchools")
+      answer(settings.store.choose(data["chosen"], data["lacks"]))
     end
 
     get "/api/v1/jobs" do

@@ -19,17 +19,17 @@ module UpperBranchServer
       @database.get(1)
     end
 
-    # The shop's schools: {topic => option}
-    def schools
-      @database[:settings].where(name: "schools").get(:value).to_h
+    # How this shop works: {chosen: {topic => option}, lacks: [tool]}
+    def ways
+      { chosen: setting("schools").to_h, lacks: setting("lacks").to_a }
     end
 
-    # Keeps the shop's schools; raises Problem 422 for a word that is none.
-    def choose_schools(chosen)
-      UpperBranch::Schools.new(@catalogue, chosen)
-      @database[:settings].insert_conflict(target: :name, update: { value: Sequel[:excluded][:value], updated_at: Sequel.function(:now) })
-                          .insert(name: "schools", value: Sequel.pg_jsonb(chosen))
-      chosen
+    # Keeps the shop's schools, and the tools it lacks unless nil; raises Problem 422 for a word that is none.
+    def choose(chosen, lacks)
+      UpperBranch::Machine.new(@catalogue, family: @catalogue.families.first["id"], schools: chosen, lacks: lacks || [])
+      keep("schools", chosen)
+      keep("lacks", lacks) if lacks
+      ways
     rescue UpperBranch::Invalid => e
       raise Problem.invalid(e.field, e.message)
     end
@@ -93,6 +93,15 @@ module UpperBranchServer
     end
 
     private
+
+    def setting(name)
+      @database[:settings].where(name: name).get(:value)
+    end
+
+    def keep(name, value)
+      @database[:settings].insert_conflict(target: :name, update: { value: Sequel[:excluded][:value], updated_at: Sequel.function(:now) })
+                          .insert(name: name, value: Sequel.pg_jsonb(value))
+    end
 
     def stored(row)
       entries = @database[:entries].where(job_id: row[:id]).order(:sequence).map do |entry|

@@ -1,4 +1,4 @@
-import type { Catalogue, Job, JobSummary, NewEntry, NewJob, Problem } from "./types";
+import type { Catalogue, Job, JobSummary, NewEntry, NewJob, Problem, ShopWays } from "./types";
 
 /** An answer that was not a success: the problem document, or status 0 when nothing answered. */
 export class ApiError extends Error {
@@ -52,8 +52,8 @@ function post<T>(path: string, body: unknown): Promise<T> {
 
 export const api = {
   catalogue: () => request<Catalogue>("/catalogue"),
-  schools: () => request<{ chosen: Record<string, string> }>("/schools"),
-  chooseSchools: (chosen: Record<string, string>) => post<{ chosen: Record<string, string> }>("/schools", { chosen }),
+  schools: () => request<ShopWays>("/schools"),
+  chooseSchools: (ways: ShopWays) => post<ShopWays>("/schools", ways),
   jobs: () => request<{ jobs: JobSummary[] }>("/jobs").then((answer) => answer.jobs),
   job: (id: string) => request<Job>(`/jobs/${id}`),
   createJob: (job: NewJob) => post<Job>("/jobs", job),

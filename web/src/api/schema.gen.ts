@@ -130,6 +130,8 @@ export interface components {
             chosen: {
                 [key: string]: string;
             };
+            /** @description tools the bench does not have; left out */
+            lacks?: string[];
         };
         Uuid: string;
         /** @enum {string} */
@@ -165,6 +167,7 @@ export interface components {
             schools?: {
                 [key: string]: string;
             };
+            lacks?: string[];
         };
         SymptomData: {
             symptom: string;
@@ -383,6 +386,12 @@ export interface components {
                 }[];
             }[];
             repairs: components["schemas"]["RepairPlan"][];
+            /** @description checks left out because the bench lacks a tool */
+            lacking: {
+                id: string;
+                name: string;
+                tools: string[];
+            }[];
             house: {
                 id: string;
                 name: string;
@@ -401,9 +410,13 @@ export interface components {
                     [key: string]: string;
                 };
                 work: string[];
-                /** @description checks whose steps, tools or limits the shop's schools change */
+                lacks: string[];
+                /** @description checks whose steps, tools or limits the shop's schools change, or that this family lets one reach more easily */
                 schools: {
                     [key: string]: {
+                        states: string[];
+                        minutes: number;
+                        access: string | null;
                         steps: string[];
                         tools: string[];
                         cuts: number[] | null;
@@ -438,6 +451,8 @@ export interface components {
         };
         Catalogue: {
             stamp: string;
+            /** @description everything a check may ask for */
+            tools: string[];
             features: components["schemas"]["Named"][];
             families: {
                 id: string;

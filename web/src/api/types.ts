@@ -16,6 +16,8 @@ export type RepairPlan = Schemas["RepairPlan"];
 export type NextStep = Schemas["NextStep"];
 export type ProofItem = Schemas["ProofItem"];
 export type Problem = Schemas["Problem"];
+/** How this shop works: its schools, and the tools it lacks. */
+export type ShopWays = Required<Schemas["ShopSchools"]>;
 export type Check = Catalogue["checks"][number];
 export type Reading = NonNullable<Check["reading"]>;
 export type Symptom = Catalogue["symptoms"][number];

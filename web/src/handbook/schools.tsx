@@ -14,7 +14,7 @@ export function Schools({ catalogue }: { catalogue: Catalogue }) {
   });
   if (kept.isPending) return <Loading what="the shop's ways" />;
   if (kept.isError) return <Failed error={kept.error} again={() => void kept.refetch()} />;
-  const chosen = kept.data.chosen;
+  const { chosen, lacks } = kept.data;
   return (
     <section>
       <p className="mb-3 max-w-3xl text-dim" role="status">
@@ -29,7 +29,7 @@ export function Schools({ catalogue }: { catalogue: Catalogue }) {
             <RadioGroup.Root
               aria-label={topic.name}
               value={chosen[topic.id] ?? topic.default}
-              onValueChange={(option) => choose.mutate({ ...chosen, [topic.id]: option })}
+              onValueChange={(option) => choose.mutate({ chosen: { ...chosen, [topic.id]: option }, lacks })}
               className="grid gap-1.5"
             >
               {topic.options.map((option) => (
@@ -47,6 +47,33 @@ export function Schools({ catalogue }: { catalogue: Catalogue }) {
           </fieldset>
         ))}
       </div>
+      <Tools tools={catalogue.tools} lacks={lacks} onChange={(missing) => choose.mutate({ chosen, lacks: missing })} />
     </section>
+  );
+}
+
+/** What this bench does not have: the planner passes over checks that need it, and says so in the trace. */
+function Tools({ tools, lacks, onChange }: { tools: string[]; lacks: string[]; onChange: (lacks: string[]) => void }) {
+  const missing = new Set(lacks);
+  return (
+    <fieldset className="mt-3 rounded-card border border-line bg-sheet p-4">
+      <legend className="px-1 font-display text-lg font-semibold">Tools at this bench</legend>
+      <p className="mb-3 text-sm text-dim">
+        Take away what you do not have: checks that need it are passed over, and the trace says which.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {tools.map((tool) => (
+          <button
+            key={tool}
+            type="button"
+            aria-pressed={!missing.has(tool)}
+            onClick={() => onChange(missing.has(tool) ? lacks.filter((one) => one !== tool) : [...lacks, tool])}
+            className="min-h-11 rounded-xl border-2 border-dashed border-line bg-transparent px-3 text-dim line-through aria-pressed:border-solid aria-pressed:border-leaf aria-pressed:bg-raised aria-pressed:text-ink aria-pressed:no-underline"
+          >
+            {tool}
+          </button>
+        ))}
+      </div>
+    </fieldset>
   );
 }

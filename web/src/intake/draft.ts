@@ -1,5 +1,5 @@
 import { entry, newId } from "../api/client";
-import type { Catalogue, NewJob } from "../api/types";
+import type { Catalogue, NewJob, ShopWays } from "../api/types";
 
 export type Seen = { seen: "present" | "absent"; when: string[] };
 
@@ -43,7 +43,7 @@ export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
 }
 
 /** The draft as a job to be stored. */
-export function jobOf(draft: Draft, catalogue: Catalogue, schools: Record<string, string>): NewJob {
+export function jobOf(draft: Draft, catalogue: Catalogue, ways: ShopWays): NewJob {
   const name = draft.name.trim();
   const machine = {
     family: draft.family,
@@ -51,7 +51,8 @@ export function jobOf(draft: Draft, catalogue: Catalogue, schools: Record<string
     features: draft.switches,
     context: draft.context,
     work: draft.work,
-    schools,
+    schools: ways.chosen,
+    lacks: ways.lacks,
   };
   const seen = Object.entries(draft.symptoms).map(([symptom, { seen, when }]) =>
     entry("symptom", { symptom, seen, when }),

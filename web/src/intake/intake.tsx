@@ -29,7 +29,7 @@ export function Intake() {
   const start = async () => {
     setBusy(true);
     try {
-      const job = await api.createJob(jobOf(draft, catalogue.data, (await api.schools()).chosen));
+      const job = await api.createJob(jobOf(draft, catalogue.data, await api.schools()));
       storeDraft(null);
       void navigate(`/jobs/${job.id}`);
     } catch (error) {

@@ -96,6 +96,12 @@ export function Alternatives(props: {
           ))}
         </>
       )}
+      {next.lacking.length > 0 && (
+        <p className="mt-3 text-sm text-dim">
+          Passed over, this bench lacks the tool:{" "}
+          {next.lacking.map((row) => `${row.name} (${row.tools.join(", ")})`).join("; ")}.
+        </p>
+      )}
       {next.house.length > 0 && <HouseList next={next} onPick={props.onPick} />}
       {waiting.length > 0 && (
         <Collapsible.Root className="mt-3">

@@ -118,7 +118,8 @@ function shopWay(check: Check, job: Job): Check {
   const way = job.trace.machine.schools[check.id];
   if (!way) return check;
   const reading = check.reading && way.cuts ? { ...check.reading, cuts: way.cuts } : check.reading;
-  return { ...check, steps: way.steps, tools: way.tools, reading };
+  const steps = way.access ? [way.access, ...way.steps] : way.steps;
+  return { ...check, steps, tools: way.tools, states: way.states, minutes: way.minutes, reading };
 }
 
 const KIND = { healthy: "border-leaf", abnormal: "border-edge", neutral: "border-line border-dashed" } as const;

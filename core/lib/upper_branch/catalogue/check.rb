@@ -57,12 +57,25 @@ module UpperBranch
         (same.values + replaces).uniq
       end
 
+      # The same check where a family gives easier access: other states, other minutes. row: of the family's `access`
+      def reached(row)
+        dup.reach(row)
+      end
+
       def on?(family_id, features)
         (families.nil? || families.include?(family_id)) && Needs.met?(needs, features)
       end
 
       def outcome_flags
         Needs.flags(@outcome_needs.values.flatten)
+      end
+
+      protected
+
+      def reach(row)
+        @states = [row["state"]]
+        @minutes = row["minutes"] || @minutes
+        freeze
       end
     end
   end

@@ -18,7 +18,7 @@ module UpperBranch
       def problems
         %i[
           unique_ids features_named links_lead_somewhere checks_name_known rules_name_known
-          context_names_known schools_name_known mistakes_name_known synonyms_find_their_term hazards_used
+          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known synonyms_find_their_term hazards_used
         ].each { |step| send(step) }
         return @problems if @problems.any?
 
@@ -123,6 +123,24 @@ module UpperBranch
         @tables["rules"]["masks"].each_with_index do |row, i|
           known("masks", i, row["name"], [row["effect"], row["hides"]].compact, ids("effects"), "effect")
           known("masks", i, row["name"], [row["fault"]].compact, ids("faults"), "fault")
+        end
+      end
+
+      def order_names_known
+        @tables["rules"]["order"].each_with_index do |row, i|
+          known("order", i, row["id"], %w[allow checks clear].flat_map { |key| row[key] || [] } + (row["groups"] || []).flatten, ids("checks"), "check")
+          known("order", i, row["id"], row["symptoms"], ids("symptoms"), "symptom")
+          known("order", i, row["id"], [row["repair"]].compact, @tables["repairs"]["composites"].map { |plan| plan["id"] }, "composite repair")
+          (row["outcomes"] || []).map { |term| term.split("=") }.each { |check, word| outcome_words("order", i, row["id"], check, { word => nil }) }
+        end
+      end
+
+      def access_names_known
+        rows("families").each_with_index do |row, i|
+          (row["access"] || []).each do |way|
+            known("families", i, row["id"], way["checks"], ids("checks"), "check")
+            known("families", i, row["id"], way["faults"], ids("faults"), "fault")
+          end
         end
       end
 

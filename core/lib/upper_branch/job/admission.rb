@@ -18,7 +18,7 @@ module UpperBranch
       end
 
       def machine
-        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"], schools: @data["schools"])
+        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"], schools: @data["schools"], lacks: @data["lacks"])
         refuse("family", "Findings are already recorded: strike them out before changing the family") if @machine && @job.findings.any? && @machine.family["id"] != @data["family"]
       end
 

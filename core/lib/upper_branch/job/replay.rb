@@ -9,7 +9,7 @@ module UpperBranch
       end
 
       def self.machine(job, _entry, data)
-        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"], schools: data["schools"])
+        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"], schools: data["schools"], lacks: data["lacks"])
       end
 
       def self.symptom(job, entry, data)
@@ -18,7 +18,7 @@ module UpperBranch
       end
 
       def self.check(job, entry, data)
-        check = job.catalogue.check(data["check"])
+        check = job.machine.check(data["check"]) || job.catalogue.check(data["check"])
         reading = data["reading"] && Measuring::Reading.judge(job.machine.schools.reading(check), data["reading"])
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes

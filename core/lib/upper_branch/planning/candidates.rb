@@ -9,21 +9,28 @@ module UpperBranch
         def total = minutes + travel
       end
 
-      def initialize(job, tools: nil)
+      def initialize(job)
         @job = job
         @machine = job.machine
-        @tools = tools
         @transitions = Transitions.for(@machine.family, job.catalogue)
         @rules = OrderingRules.new(job)
       end
 
       # Array of Candidate in catalogue order.
       def all
-        @all ||= @machine.checks.reject { |check| done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) }
-                         .filter_map { |check| candidate(check) }
+        @all ||= possible.select { |check| @machine.missing_tools(check).empty? }.filter_map { |check| candidate(check) }
+      end
+
+      # Checks that only a missing tool keeps from being done: array of Check.
+      def lacking
+        possible.reject { |check| @machine.missing_tools(check).empty? }
       end
 
       private
+
+      def possible
+        @possible ||= @machine.checks.reject { |check| done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) }
+      end
 
       # A result stands until a repair has mended something that shows at that check; a sound one stands for good.
       def done?(check)

@@ -74,6 +74,7 @@ module UpperBranch
 
       def tracing
         best = open_options.find(&:minutes)
+        outright = @rules.outright and return repairing_outright(outright)
         repair = repairs.find { |row| row.chance >= @numbers["repair_floor"] }
         return repairing(repair, best) if repair && (best.nil? || repair.minutes <= best.minutes)
         return house_step if @job.machine.schools.house? && house_option
@@ -92,13 +93,24 @@ module UpperBranch
         [:check, house_option, "Next on the shop's list.#{" It tells next to nothing now: #{house_option.candidate.total.round} min for little." if wasted}"]
       end
 
-      # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply.
+      # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply, what cleans it waits
+      # for the looks that cleaning wipes out.
       def repairing(repair, best)
-        hold = @rules.hold(Opening.new(repair.plan.id, [repair.plan.state]), @worth, @telling)
-        first = hold && @options.find { |option| hold.instead.include?(option.check) && !option.waits }
-        return refer_or_repair(repair.plan, repair_reason(repair, best)) unless first
+        held_back(repair.plan) || refer_or_repair(repair.plan, repair_reason(repair, best))
+      end
 
-        [:check, first, "#{hold.says} So this comes before the repair: #{repair.plan.name.downcase}."]
+      def repairing_outright(rule)
+        plan = Repairs.find(@job.machine, rule["repair"])
+        held_back(plan) || [:repair, plan, rule["says"]]
+      end
+
+      # A check that a rule puts before this repair, or nil.
+      def held_back(plan)
+        [@rules.hold(Opening.new(plan.id, [plan.state]), @worth, @telling), @rules.hold_repair(plan, @worth)].compact.each do |hold|
+          first = @options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
+          return [:check, first, "#{hold.says} So this comes before the repair: #{plan.name.downcase}."]
+        end
+        nil
       end
 
       # Work for somebody else leaves the bench with the findings.

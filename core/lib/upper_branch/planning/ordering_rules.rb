@@ -35,6 +35,22 @@ module UpperBranch
         nil
       end
 
+      # What comes before this repair: the rule with the checks it would wipe out, or nil. worth: checks that would tell a good deal
+      def hold_repair(plan, worth)
+        row = rows("before_cleaning").find { |rule| plan.destroys.include?(rule["wiped"]) } or return
+        instead = worth.select { |check| row["checks"].include?(check.id) }
+        Hold.new(row, instead) if instead.any?
+      end
+
+      # A composite repair that makes further diagnosis pointless, as {rule, repair id}, or nil.
+      def outright
+        return if @job.round.positive? || @machine.licensed_only?
+
+        rows("clean_outright").find do |row|
+          @machine.condition(row["when"]) && row["outcomes"].any? { |term| (check, word = term.split("=")) && @job.result(check)&.words&.include?(word) }
+        end
+      end
+
       # The rule about opening the carburetor, when this check would open it.
       def opening(check)
         rows("outside_first").find { |row| @job.state.carburetor == "on" && all_in?(check, row["states"]) }

@@ -17,6 +17,8 @@ module UpperBranch
       def self.targeted(machine, fault)
         kind = machine.catalogue.repair_kind(fault.repair)
         kind = machine.catalogue.repair_kind("licensed") if machine.licensed_only? && %w[open bench apart].include?(kind["state"])
+        state = machine.access(fault.id)
+        kind = kind.merge("state" => state) if state
         plan(kind, id: fault.id, name: "#{fault.name}: #{kind['name'].downcase}", text: machine.schools.repair_words(fault), faults: [fault])
       end
 
