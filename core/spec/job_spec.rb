@@ -100,4 +100,18 @@ RSpec.describe UpperBranch::Job do
     expect(plan.refers?).to be true
     refused("repair") { add(plane, repaired("full-strip-clean-kit")) }
   end
+
+  describe "what a check took off" do
+    let(:shot) { job("car-one", seen("hesitation"), stands(engine: "warm"), found("pump-shot", "weak")) }
+
+    it "stays on the list until it is ticked as back on" do
+      expect(trace(shot)[:put_back]).to eq [{ check: "pump-shot", name: "Pump shot", items: ["air cleaner"] }]
+      back = shot.with({ "id" => "9", "kind" => "put_back", "data" => { "check" => "pump-shot" } })
+      expect(trace(back)[:put_back]).to be_empty
+    end
+
+    it "cannot be ticked when nothing is off" do
+      expect { job("car-one", seen("hesitation"), ["put_back", { "check" => "pump-shot" }]) }.to raise_error(UpperBranch::Invalid, /put back/)
+    end
+  end
 end

@@ -12,10 +12,10 @@ module UpperBranch
   # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes].freeze
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer].freeze
 
     attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
-                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes
+                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes, :primer
 
     def self.load(directory = DEFAULT)
       new(Loader.new(directory).read)
@@ -88,6 +88,7 @@ module UpperBranch
       @house = tables["house"]
       @synonyms = tables["synonyms"]
       @mistakes = tables["mistakes"]
+      @primer = tables["primer"]
     end
 
     def reached(access)

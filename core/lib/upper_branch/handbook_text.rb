@@ -5,13 +5,14 @@ module UpperBranch
   class HandbookText
     WORDS = { "A" => "almost always", "O" => "often", "S" => "sometimes", "R" => "rarely" }.freeze
     RATES = { "VC" => "very common", "C" => "common", "U" => "uncommon", "R" => "rare" }.freeze
+    FEEDS = ["rests", "a little", "shares", "leads"].freeze
 
     def initialize(catalogue)
       @catalogue = catalogue
     end
 
     def to_s
-      [head, circuits, effects, checks, cautions, schools, mistakes].join("\n\n").gsub(/\n{3,}/, "\n\n").concat("\n")
+      [head, circuits, effects, checks, cautions, schools, mistakes, primer].join("\n\n").gsub(/\n{3,}/, "\n\n").concat("\n")
     end
 
     private
@@ -82,6 +83,18 @@ module UpperBranch
 
     def cautions
       "## Cautions\n\n#{@catalogue.hazards.map { |row| "- **#{row['name']}**: #{row['caution']}" }.join("\n")}"
+    end
+
+    def primer
+      primer = @catalogue.primer
+      openings = primer["openings"]
+      rows = primer["feeds"].map { |id, at| "| #{[@catalogue.circuit(id)['name'], *openings.map { |row| FEEDS[at[row['id']]] }].join(' | ')} |" }
+      "## How it works\n\nWhich circuit feeds when:\n\n| | #{openings.map { |row| row['name'] }.join(' | ')} |\n|#{'---|' * (openings.size + 1)}\n#{rows.join("\n")}\n\n" \
+        "#{named(primer['lessons'])}\n\n### Cold start by type\n\n#{named(primer['drills'])}\n\n### On the telephone\n\n#{primer['telephone'].map { |line| "- #{line}" }.join("\n")}"
+    end
+
+    def named(rows)
+      rows.map { |row| "- **#{row['name']}**: #{row['says']}" }.join("\n")
     end
 
     def mistakes

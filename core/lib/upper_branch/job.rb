@@ -10,7 +10,7 @@ module UpperBranch
   # The same entries and the same catalogue always give the same job. Raises Invalid naming the field of the entry that
   # cannot be used.
   class Job
-    KINDS = %w[machine symptom check repair state caution note strike close].freeze
+    KINDS = %w[machine symptom check put_back repair state caution note strike close].freeze
 
     # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil.
     # round: how many repairs had been done when it was seen.
@@ -18,7 +18,7 @@ module UpperBranch
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
 
     attr_accessor :machine, :state, :closing, :minutes, :has_run
-    attr_reader :catalogue, :entries, :findings, :repairs, :cautions, :notes, :struck
+    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -30,6 +30,7 @@ module UpperBranch
       @struck = entries.select { |entry| entry["kind"] == "strike" }.map { |entry| entry.dig("data", "entry") }
       @findings = []
       @repairs = []
+      @loose = []
       @cautions = []
       @notes = []
       @minutes = 0.0
@@ -42,6 +43,8 @@ module UpperBranch
     def live
       @entries.reject { |entry| @struck.include?(entry["id"]) || entry["kind"] == "strike" }
     end
+
+    # loose: ids of checks that took something off which nobody has ticked as back on.
 
     # How many repairs have been done.
     def round

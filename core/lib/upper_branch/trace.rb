@@ -27,7 +27,7 @@ module UpperBranch
       { catalogue: @job.catalogue.stamp, machine: machine, state: @job.state.to_h, minutes: @job.minutes.round, round: @job.round,
         closing: @job.closing, outside: round(@posterior.outside), neglected: round(@posterior.neglected),
         sets: sets, faults: faults(now), parts: grouped(now) { |fault| fault.part.id }, circuits: grouped(now, &:circuit),
-        findings: findings, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
+        findings: findings, put_back: put_back, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
     end
 
     private
@@ -101,6 +101,11 @@ module UpperBranch
 
     def too_close?(finding)
       finding.reading ? finding.reading.too_close?(@job.catalogue.scale["verdict"]["clear"]) : false
+    end
+
+    # What checks took off and nobody has ticked as back on.
+    def put_back
+      @job.loose.map { |id| @job.catalogue.check(id) }.map { |check| { check: check.id, name: check.name, items: check.puts_back } }
     end
 
     def repairs

@@ -14,7 +14,7 @@ module UpperBranchServer
         checks: @catalogue.checks.map { |row| check(row) }, hazards: @catalogue.hazards,
         questions: @catalogue.questions.map { |row| { id: row["id"], name: row["name"], options: row["options"].map { |option| option.slice("id", "name") } } },
         work: @catalogue.work.map { |row| row.slice("id", "name") }, faults: @catalogue.faults.map { |row| fault(row) },
-        schools: schools, synonyms: @catalogue.synonyms, mistakes: @catalogue.mistakes, tools: @catalogue.tools }
+        schools: schools, synonyms: @catalogue.synonyms, mistakes: @catalogue.mistakes, primer: @catalogue.primer, tools: @catalogue.tools }
     end
 
     private

@@ -22,7 +22,7 @@ module UpperBranchServer
 
     # An entry's data by its kind.
     def check_entry(entry, index)
-      check("#{entry['kind'].capitalize}Data", entry["data"], "entries/#{index}/data")
+      check("#{entry['kind'].split('_').map(&:capitalize).join}Data", entry["data"], "entries/#{index}/data")
     end
 
     private

@@ -135,7 +135,7 @@ export interface components {
         };
         Uuid: string;
         /** @enum {string} */
-        EntryKind: "machine" | "symptom" | "check" | "repair" | "state" | "caution" | "note" | "strike" | "close";
+        EntryKind: "machine" | "symptom" | "check" | "put_back" | "repair" | "state" | "caution" | "note" | "strike" | "close";
         NewJob: {
             id: components["schemas"]["Uuid"];
             title: string;
@@ -149,7 +149,7 @@ export interface components {
         NewEntry: {
             id: components["schemas"]["Uuid"];
             kind: components["schemas"]["EntryKind"];
-            /** @description by kind: MachineData, SymptomData, CheckData, RepairData, StateData, CautionData, NoteData, StrikeData, CloseData */
+            /** @description by kind: MachineData, SymptomData, CheckData, PutBackData, RepairData, StateData, CautionData, NoteData, StrikeData, CloseData */
             data: {
                 [key: string]: unknown;
             };
@@ -175,6 +175,9 @@ export interface components {
             seen: "present" | "absent";
             when?: string[];
             text?: string;
+        };
+        PutBackData: {
+            check: string;
         };
         Reading: {
             value: number;
@@ -441,6 +444,12 @@ export interface components {
             parts: components["schemas"]["Share"][];
             circuits: components["schemas"]["Share"][];
             findings: components["schemas"]["Finding"][];
+            /** @description what checks took off and nobody has ticked as back on */
+            put_back: {
+                check: string;
+                name: string;
+                items: string[];
+            }[];
             repairs: components["schemas"]["RepairDone"][];
             proof: components["schemas"]["ProofItem"][];
             next: components["schemas"]["NextStep"];
@@ -448,6 +457,28 @@ export interface components {
         Named: {
             id: string;
             name: string;
+        };
+        Lesson: {
+            id?: string;
+            feature?: string;
+            name: string;
+            says: string;
+        };
+        Primer: {
+            openings: {
+                id: string;
+                name: string;
+                note: string;
+            }[];
+            /** @description circuit -> opening -> 0 rests, 1 a little, 2 shares, 3 leads */
+            feeds: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            lessons: components["schemas"]["Lesson"][];
+            drills: components["schemas"]["Lesson"][];
+            telephone: string[];
         };
         Catalogue: {
             stamp: string;
@@ -554,6 +585,7 @@ export interface components {
                 checks: string[];
             }[];
             synonyms: string[][];
+            primer: components["schemas"]["Primer"];
         };
     };
     responses: {

@@ -5,9 +5,10 @@ import { useCatalogue } from "../api/use-job";
 import { Failed, Loading } from "../ui/state";
 import { finder } from "./finder";
 import { CheckPage, CircuitPage, FaultPage, HazardPage, MistakePage, SymptomPage } from "./pages";
+import { Primer } from "./primer";
 import { Schools } from "./schools";
 
-const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "mistakes", "schools"] as const;
+const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "mistakes", "schools", "primer"] as const;
 type Shelf = (typeof SHELVES)[number];
 const TITLE: Record<Shelf, string> = {
   circuits: "Circuits and parts",
@@ -17,6 +18,7 @@ const TITLE: Record<Shelf, string> = {
   cautions: "Cautions",
   mistakes: "Mistakes",
   schools: "Schools",
+  primer: "How it works",
 };
 
 type Item = { shelf: Shelf; id: string; name: string; note: string; text: string };
@@ -66,6 +68,8 @@ function Open({ catalogue }: { catalogue: Catalogue }) {
       </nav>
       {shelf === "schools" && !text ? (
         <Schools catalogue={catalogue} />
+      ) : shelf === "primer" && !text ? (
+        <Primer catalogue={catalogue} />
       ) : (
         <div className="grid gap-3 md:grid-cols-[minmax(260px,2fr)_3fr]">
           <ul

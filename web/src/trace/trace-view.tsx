@@ -13,6 +13,7 @@ import { DangerBar } from "./danger-bar";
 import { Ledger } from "./ledger";
 import { NextCard } from "./next-card";
 import { ProblemBar } from "./problem-bar";
+import { PutBack } from "./put-back";
 import { ShortcutSheet } from "./shortcut-sheet";
 import { useShortcuts } from "./shortcuts";
 import { StateBar } from "./state-bar";
@@ -61,6 +62,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
       </header>
       <ProblemBar desk={desk} />
       <DangerBar job={job} catalogue={catalogue} />
+      <PutBack job={job} desk={desk} />
       {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">

@@ -6,7 +6,7 @@ module UpperBranch
     # the healthy one first.
     class Check
       attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :same, :replaces, :after,
-                  :only_when, :neutral, :reading, :needs, :families, :leak, :outside
+                  :only_when, :neutral, :puts_back, :reading, :needs, :families, :leak, :outside
 
       def initialize(row, catalogue)
         @id = row["id"]
@@ -18,7 +18,7 @@ module UpperBranch
         @reading = row["reading"]
         @needs = row["needs"] || []
         @families = row["families"]
-        %w[steps tools hazards after only_when neutral replaces].each { |key| instance_variable_set("@#{key}", row[key] || []) }
+        %w[steps tools hazards after only_when neutral replaces puts_back].each { |key| instance_variable_set("@#{key}", row[key] || []) }
         @same = row["same"] || {}
         @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy")
         @outcome_needs = row["outcome_needs"] || {}

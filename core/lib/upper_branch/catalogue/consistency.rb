@@ -18,7 +18,7 @@ module UpperBranch
       def problems
         %i[
           unique_ids features_named links_lead_somewhere checks_name_known rules_name_known
-          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known synonyms_find_their_term hazards_used
+          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known primer_names_known synonyms_find_their_term hazards_used
         ].each { |step| send(step) }
         return @problems if @problems.any?
 
@@ -168,6 +168,14 @@ module UpperBranch
 
       def mistakes_name_known
         rows("mistakes").each_with_index { |row, i| known("mistakes", i, row["id"], row["checks"], ids("checks"), "check") }
+      end
+
+      def primer_names_known
+        primer = @tables["primer"]
+        openings = primer["openings"].map { |row| row["id"] }
+        known("primer", 0, "feeds", primer["feeds"].keys, ids("circuits"), "circuit")
+        primer["feeds"].each { |circuit, at| problem("primer", 0, "#{circuit}: says what it feeds at #{openings.join(', ')}") unless at.keys.sort == openings.sort }
+        known("primer", 0, "drills", primer["drills"].map { |row| row["feature"] }, @tables["families"]["features"].keys, "feature")
       end
 
       # The first word of each group must stand somewhere in the catalogue, or searching for the others finds nothing.

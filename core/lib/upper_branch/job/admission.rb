@@ -37,6 +37,11 @@ module UpperBranch
         possible(check)
       end
 
+      def put_back
+        open_job
+        refuse("check", "Nothing of #{@data['check'].inspect} is waiting to be put back") unless @job.loose.include?(@data["check"])
+      end
+
       def repair
         open_job
         plan = Planning::Repairs.find(@machine, @data["repair"]) or refuse("repair", "No repair or fault is called #{@data['repair'].inspect} on this machine")

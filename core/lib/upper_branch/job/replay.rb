@@ -22,8 +22,13 @@ module UpperBranch
         reading = data["reading"] && Measuring::Reading.judge(job.machine.schools.reading(check), data["reading"])
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes
+        job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
         job.findings << Finding.new(entry: entry["id"], kind: :check, id: check.id, words: data["outcomes"] || [reading.word],
                                     chances: data["outcomes"] ? nil : reading.chances, conditions: [], round: job.round, reading: reading)
+      end
+
+      def self.put_back(job, _entry, data)
+        job.loose.delete(data["check"])
       end
 
       # Doing a check brings the machine into the state the check needs, by the nearest way; the way's minutes count.
