@@ -5,6 +5,8 @@ source "https://gems.invalid"
 Bundler.settings.set_command_option("mirror.https://gems.invalid/", Gem.sources.to_a.first)
 
 gem "json_schemer", "~> 2.5"
+gem "csv", "~> 3.3"
+gem "matrix", "~> 0.4"
 gem "numo-narray", "~> 0.9.2"
 gem "ruby-units", "~> 4.1"
 gem "zeitwerk", "~> 2.6"

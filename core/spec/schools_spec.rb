@@ -6,7 +6,7 @@ RSpec.describe UpperBranch::Schools do
   it "takes the default of every topic that is left open" do
     machine = UpperBranch::Machine.new(CATALOGUE, family: "car-one")
     expect(machine.schools.house?).to be false
-    expect(machine.schools.reading(machine.check("stop-turns"))["cuts"]).to eq [1, 2]
+    expect(machine.reading(machine.check("stop-turns"))["cuts"]).to eq [1, 2]
   end
 
   it "names a school that is none" do

@@ -12,10 +12,10 @@ module UpperBranch
   # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer].freeze
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer worktop spec-items].freeze
 
     attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
-                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes, :primer
+                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes, :primer, :worktop, :spec_items
 
     def self.load(directory = DEFAULT)
       new(Loader.new(directory).read)
@@ -89,6 +89,8 @@ module UpperBranch
       @synonyms = tables["synonyms"]
       @mistakes = tables["mistakes"]
       @primer = tables["primer"]
+      @spec_items = tables["spec-items"] || []
+      @worktop = tables["worktop"] && Measuring::Worktop.new(tables["worktop"])
     end
 
     def reached(access)

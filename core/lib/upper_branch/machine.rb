@@ -10,10 +10,12 @@ module UpperBranch
   #
   # Raises Invalid naming the field when a word is not in the catalogue.
   class Machine
-    attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options, :schools
+    attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options, :schools, :limits
 
-    # lacks: tools this bench does not have; schools: {topic => option}, the shop's choices; features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids
-    def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [])
+    # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids;
+    # schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check => row} of a spec card or of
+    # this job (Limits)
+    def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {})
       @catalogue = catalogue
       @family = catalogue.family(family) or raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
       @switches = features || {}
@@ -22,6 +24,7 @@ module UpperBranch
       @work = checked_work(Array(work))
       @lacks = checked_lacks(Array(lacks))
       @schools = Schools.new(catalogue, schools)
+      @limits = Limits.new(self, limits)
       @options = answered
       @holds = @options.flat_map { |option| option["holds"] || [] }
       @denies = @options.flat_map { |option| option["denies"] || [] }
@@ -55,6 +58,11 @@ module UpperBranch
     # Where the family lets a repair of this fault be reached from, when that is nearer than its kind says; or nil.
     def access(fault_id)
       (family["access"] || []).find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
+    end
+
+    # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is known.
+    def reading(check)
+      limits.reading(check)
     end
 
     # Tools of a check that this bench does not have.

@@ -22,11 +22,8 @@ module UpperBranch
       @chosen.reduce(1.0) { |product, row| product * (row.dig("odds", fault_id) || 1) }
     end
 
-    # The reading table of a check with the shop's limits, or nil.
-    def reading(check)
-      cuts = overlay("cuts", check.id)
-      cuts && check.reading ? check.reading.merge("cuts" => cuts) : check.reading
-    end
+    # The shop's limits of a reading, or nil.
+    def cuts(check) = overlay("cuts", check.id)
 
     def steps(check) = overlay("steps", check.id) || check.steps
     def tools(check) = overlay("tools", check.id) || check.tools

@@ -37,15 +37,16 @@ module UpperBranch
     end
 
     def machine
-      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks, schools: shop_ways }
+      { family: @machine.family["id"], name: @machine.family["name"], features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks, schools: shop_ways,
+        readings: @machine.limits.to_h }
     end
 
-    # Steps, tools and limits of checks that the shop's schools change; states and minutes where this family gives easier access.
+    # Steps and tools of checks that the shop's schools change; states and minutes where this family gives easier access.
     def shop_ways
       schools = @machine.schools
-      changed = @machine.checks.select { |check| access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools || schools.reading(check) != check.reading }
+      changed = @machine.checks.select { |check| access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools }
       changed.to_h do |check|
-        [check.id, { steps: schools.steps(check), tools: schools.tools(check), cuts: schools.reading(check)&.fetch("cuts"), states: check.states, minutes: check.minutes, access: access(check) }]
+        [check.id, { steps: schools.steps(check), tools: schools.tools(check), states: check.states, minutes: check.minutes, access: access(check) }]
       end
     end
 
@@ -84,7 +85,7 @@ module UpperBranch
       @job.findings.map do |finding|
         { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round, says: @reasons.name(finding),
           chances: finding.chances&.transform_values { |p| round(p) }, explained: explained[finding.entry]&.then { |p| round(p) },
-          unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding),
+          unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding), measured: measured(finding),
           superseded: superseded?(finding), did: @ledger.moves(finding.entry) }
       end
     end
@@ -101,6 +102,12 @@ module UpperBranch
 
     def too_close?(finding)
       finding.reading ? finding.reading.too_close?(@job.catalogue.scale["verdict"]["clear"]) : false
+    end
+
+    # The number behind a finding, with what it means: for the ledger and the report.
+    def measured(finding)
+      reading = finding.reading or return
+      { value: reading.value&.round(6), unit: reading.unit, uncertainty: reading.uncertainty&.round(6), says: reading.says }
     end
 
     # What checks took off and nobody has ticked as back on.

@@ -18,7 +18,7 @@ module UpperBranch
       def problems
         %i[
           unique_ids features_named links_lead_somewhere checks_name_known rules_name_known
-          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known primer_names_known synonyms_find_their_term hazards_used
+          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known primer_names_known worktop_names_known synonyms_find_their_term hazards_used
         ].each { |step| send(step) }
         return @problems if @problems.any?
 
@@ -109,10 +109,14 @@ module UpperBranch
       end
 
       def reading_shape(index, row)
-        cuts = row["reading"]["cuts"]
-        return if cuts.sort == cuts && row["reading"]["words"].size == cuts.size + 1
+        reading = row["reading"]
+        known("checks", index, row["id"], (reading["families"] || {}).keys, ids("families"), "family")
+        known("checks", index, row["id"], [reading["calculator"]].compact, @tables["worktop"]["calculators"].map { |one| one["id"] }, "calculator")
+        lists = [reading["cuts"], *(reading["families"] || {}).values].compact
+        problem("checks", index, "#{row['id']}: a reading by number has cuts") if lists.empty? && %w[number calculator].include?(reading["by"] || "number")
+        return unless %w[number calculator].include?(reading["by"] || "number")
 
-        problem("checks", index, "#{row['id']}: a reading has one word more than it has cuts, and the cuts rise")
+        lists.each { |cuts| problem("checks", index, "#{row['id']}: a reading has one word more than it has cuts, and the cuts rise") unless cuts.sort == cuts && reading["words"].size == cuts.size + 1 }
       end
 
       def rules_name_known
@@ -176,6 +180,16 @@ module UpperBranch
         known("primer", 0, "feeds", primer["feeds"].keys, ids("circuits"), "circuit")
         primer["feeds"].each { |circuit, at| problem("primer", 0, "#{circuit}: says what it feeds at #{openings.join(', ')}") unless at.keys.sort == openings.sort }
         known("primer", 0, "drills", primer["drills"].map { |row| row["feature"] }, @tables["families"]["features"].keys, "feature")
+      end
+
+      def worktop_names_known
+        @tables["worktop"]["calculators"].each do |row|
+          known("worktop", 0, row["id"], [row["check"]].compact, ids("checks"), "check")
+          known("worktop", 0, row["id"], [row["caution"]].compact, ids("hazards"), "hazard")
+          known("worktop", 0, row["id"], [row.dig("plot", "x")].compact, row["inputs"].map { |input| input["id"] }, "input")
+          known("worktop", 0, row["id"], row.dig("plot", "y"), row["outputs"].map { |output| output["id"] }, "output")
+          known("worktop", 0, row["id"], (row["inputs"] + row["outputs"]).filter_map { |one| one["kind"] }, Measuring::Units::KINDS.keys, "kind of quantity")
+        end
       end
 
       # The first word of each group must stand somewhere in the catalogue, or searching for the others finds nothing.

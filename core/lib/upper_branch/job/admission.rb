@@ -18,7 +18,8 @@ module UpperBranch
       end
 
       def machine
-        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"], schools: @data["schools"], lacks: @data["lacks"])
+        Machine.new(@job.catalogue, family: @data["family"], features: @data["features"], context: @data["context"], work: @data["work"], schools: @data["schools"], lacks: @data["lacks"],
+                                    limits: @data["limits"])
         refuse("family", "Findings are already recorded: strike them out before changing the family") if @machine && @job.findings.any? && @machine.family["id"] != @data["family"]
       end
 
@@ -116,7 +117,8 @@ module UpperBranch
       def reading(check)
         refuse("outcomes", "Give the outcome of #{check.id}: #{check.words(@machine.features).join(', ')}") unless @data["reading"]
         refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{check.words(@machine.features).join(', ')}") unless check.reading
-        Measuring::Reading.judge(@machine.schools.reading(check), @data["reading"])
+        rule = @machine.reading(check) or refuse("reading", "No limit of #{check.id} is known for this machine: enter it, choose a spec card, or give an outcome in a word")
+        Measuring::Reading.judge(rule, @data["reading"], @job.catalogue.worktop)
       end
 
       def possible(check)

@@ -9,7 +9,8 @@ module UpperBranch
       end
 
       def self.machine(job, _entry, data)
-        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"], schools: data["schools"], lacks: data["lacks"])
+        job.machine = Machine.new(job.catalogue, family: data["family"], features: data["features"], context: data["context"], work: data["work"], schools: data["schools"], lacks: data["lacks"],
+                                                 limits: data["limits"])
       end
 
       def self.symptom(job, entry, data)
@@ -19,7 +20,7 @@ module UpperBranch
 
       def self.check(job, entry, data)
         check = job.machine.check(data["check"]) || job.catalogue.check(data["check"])
-        reading = data["reading"] && Measuring::Reading.judge(job.machine.schools.reading(check), data["reading"])
+        reading = data["reading"] && Measuring::Reading.judge(job.machine.reading(check), data["reading"], job.catalogue.worktop)
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes
         job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)

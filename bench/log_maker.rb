@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+# Invented data logs: the two samples that ship with the product, and one as large as wanted for timing the reader.
+#
+#   bundle exec ruby bench/log_maker.rb samples            # writes docs/examples/*.csv
+#   bundle exec ruby bench/log_maker.rb large PATH [MB]
+module LogMaker
+  Row = Struct.new(:time, :throttle, :rpm, :lambda)
+
+  # A fruit lorry on the valley road: idles, cruises with a surge, is opened in one go and hesitates.
+  def self.lorry(rate: 20, seconds: 90)
+    speed = 800.0
+    (0...(seconds * rate)).map do |i|
+      t = i / rate.to_f
+      throttle = lorry_throttle(t)
+      goal = throttle < 5 ? 800 : 1100 + (throttle * 32)
+      late = t.between?(60.0, 60.9) || t.between?(75.0, 75.8)
+      speed += (late ? -220 : (goal - speed) * 1.8) / rate
+      surge = t.between?(25, 52) ? 0.055 * Math.sin(2 * Math::PI * t / 1.3) : 0
+      Row.new(t, throttle + jitter(i, 0.3), (speed * (1 + surge)) + jitter(i, 6), late ? 1.32 : lorry_lambda(throttle, surge) + jitter(i, 0.008))
+    end
+  end
+
+  def self.lorry_throttle(t)
+    return 2.0 if t < 15
+    return 28.0 if t < 60
+    return 78.0 if t < 66
+
+    t < 75 ? 20.0 : 80.0
+  end
+
+  def self.lorry_lambda(throttle, surge)
+    (throttle < 5 ? 0.97 : (throttle < 60 ? 1.12 : 0.9)) - surge
+  end
+
+  # A frost fan under load: pulls flat out, then the bowl runs short.
+  def self.fan(rate: 20, seconds: 80)
+    (0...(seconds * rate)).map do |i|
+      t = i / rate.to_f
+      pull = t.between?(20, 50)
+      run = pull ? t - 20 : 0
+      rpm = pull ? 2600 - (run > 9 ? 620 * (1 - Math.exp(-(run - 9) / 4.0)) : 1500 * Math.exp(-run / 0.5)) : 1050
+      Row.new(t, (pull ? 98.0 : 9.0) + jitter(i, 0.2), rpm + jitter(i, 8), (pull ? (run > 9 ? 0.9 + (0.3 * (1 - Math.exp(-(run - 9) / 4.0))) : 0.88) : 0.96) + jitter(i, 0.008))
+    end
+  end
+
+  # Jitter that is the same every time.
+  def self.jitter(i, size)
+    size * Math.sin(i * 12.9898) * Math.cos(i * 78.233)
+  end
+
+  def self.write(path, rows, head)
+    File.open(path, "w") do |file|
+      file.puts head
+      rows.each { |row| file.puts format("%.2f,%.1f,%.0f,%.3f", *row.to_a) }
+    end
+  end
+
+  def self.large(path, megabytes)
+    rows = lorry(rate: 200).map { |row| format("%.1f,%.0f,%.3f,%.1f", row.throttle, row.rpm, row.lambda, 60 + row.throttle / 3) }
+    File.open(path, "w") do |file|
+      file.puts "Time (s),Throttle (%),RPM,Lambda,MAP (kPa)"
+      i = 0
+      while file.pos < megabytes * 1_000_000
+        1000.times { file.puts "#{format('%.3f', (i += 1) / 200.0)},#{rows[i % rows.size]}" }
+      end
+    end
+  end
+end
+
+case ARGV.first
+when "samples"
+  LogMaker.write("docs/examples/fruit-lorry-road.csv", LogMaker.lorry, "Invented log: fruit lorry on the valley road\nTime (s),Throttle (%),RPM,Lambda")
+  LogMaker.write("docs/examples/frost-fan-pull.csv", LogMaker.fan, "Time (s),TPS (%),Engine Speed (rpm),Lambda")
+when "large"
+  LogMaker.large(ARGV.fetch(1), (ARGV[2] || 49).to_f)
+end

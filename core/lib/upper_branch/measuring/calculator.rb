@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    # One question of the worktop: takes what was typed, with units, and gives answers with their uncertainty, what they mean in
+    # words, and a curve where a picture helps.
+    #
+    # A formula is a method of (v, k): v the inputs in SI by name (numbers, arrays for lists, words for choices, nil where left out),
+    # k the row's limits and the shared tables. It returns {output id => SI value or nil, says: [sentences], curve: Curve}; what is dear
+    # to reckon and has no uncertainty of its own may come as a proc, [value, unit] where the unit is the answer's own.
+    class Calculator
+      Output = Struct.new(:id, :name, :value, :unit, :units, :uncertainty, :digits, keyword_init: true)
+      Answer = Struct.new(:outputs, :says, :curve, keyword_init: true)
+      # x, y axes: {name, unit}; series: [{name, points: [[x, y]]}]; marks: [{name, x, y}]
+      Curve = Struct.new(:x, :y, :series, :marks, keyword_init: true)
+
+      POINTS = 61
+
+      attr_reader :row, :inputs
+
+      def initialize(row, formula, shared)
+        @row = row
+        @formula = formula
+        @known = shared.merge((row["limits"] || {}).transform_keys(&:to_sym))
+        @inputs = row["inputs"].map { |input| CalculatorInput.new(input) }
+      end
+
+      def id = @row["id"]
+
+      # given: {"before" => 122} or {"before" => {"value" => 1.22, "unit" => "mm", "u" => 0.01}}; what is left out stands at its usual
+      # value. units: {output id => unit} to answer in. Raises Invalid naming the field.
+      def run(given = {}, units = {})
+        unknown = given.keys - inputs.map(&:id)
+        raise Invalid.new(unknown.first, "#{row['name']} asks for no #{unknown.first}") if unknown.any?
+
+        read = inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id])] }
+        values = read.transform_values(&:value)
+        result = compute(values)
+        Answer.new(outputs: row["outputs"].map { |output| answer(output, result, read, units) }, says: (result[:says] || []).compact, curve: curve(values, result))
+      end
+
+      private
+
+      def compute(values)
+        @formula.call(values, @known)
+      rescue ZeroDivisionError, FloatDomainError, Math::DomainError
+        raise Invalid.new(inputs.first.id, "These numbers cannot belong together: look them over")
+      end
+
+      def answer(output, result, read, units)
+        value, own = result[output["id"].to_sym]
+        value = value.call if value.respond_to?(:call)
+        unit = own || chosen_unit(output, units)
+        number = value && !own ? Units.from_si(value, unit) : value
+        uncertain = value && !own && !output["plain"] ? uncertainty(output["id"].to_sym, read) : nil
+        number = value / Units.scale(unit).first if value && output["step"]
+        Output.new(id: output["id"], name: output["name"], value: finite(number), unit: unit, units: Units::KINDS.fetch(output["kind"], [unit]),
+                   uncertainty: uncertain && Units.step(1, unit).then { |step| uncertain / step }, digits: output["digits"])
+      end
+
+      def finite(number)
+        number.is_a?(Numeric) && number.to_f.finite? ? number : nil
+      end
+
+      def chosen_unit(output, units)
+        wanted = units[output["id"]] or return output["unit"]
+        raise Invalid.new("units/#{output['id']}", "#{output['name']} is given in #{Units::KINDS.fetch(output['kind']).join(' or ')}") unless Units::KINDS.fetch(output["kind"], []).include?(wanted)
+
+        wanted
+      end
+
+      # Every number that is unsure is moved by its uncertainty, each of a list by itself.
+      def uncertainty(id, read)
+        slots = read.flat_map { |name, input| input.slots.map { |place| [name, place] } }
+        at = ->(name, place) { place ? read[name].value[place] : read[name].value }
+        _, u = Uncertainty.propagate(slots.map { |slot| at.call(*slot) }, slots.map { |name,| read[name].uncertainty }) do |*moved|
+          compute(replaced(read, slots, moved))[id]
+        rescue Invalid
+          nil
+        end
+        u
+      end
+
+      def replaced(read, slots, moved)
+        values = read.transform_values { |input| input.value.is_a?(Array) ? input.value.dup : input.value }
+        slots.each_with_index { |(name, place), i| place ? values[name][place] = moved[i] : values[name] = moved[i] }
+        values
+      end
+
+      def curve(values, result)
+        return result[:curve] unless row["plot"]
+
+        plot = row["plot"]
+        input = inputs.find { |one| one.id == plot["x"] }
+        x = (0...POINTS).map { |i| plot["from"] + ((plot["to"] - plot["from"]) * i / (POINTS - 1.0)) }
+        rows = x.map { |value| quietly { compute(values.merge(input.id.to_sym => Units.to_si(value, input.unit))) } }
+        Curve.new(x: { name: input.name, unit: input.unit }, y: axis(plot), series: plot["y"].map { |id| series(id, x, rows) }, marks: mark(plot, input, values, result))
+      end
+
+      def axis(plot)
+        output = output_row(plot["y"].first)
+        { name: plot["name"], unit: output["unit"] }
+      end
+
+      def series(id, x, rows)
+        output = output_row(id)
+        points = x.zip(rows).filter_map { |at, row| row && row[id.to_sym]&.then { |value| [at, Units.from_si(value, output["unit"])] } }
+        { name: output["name"], points: points }
+      end
+
+      # Where one stands now.
+      def mark(plot, input, values, result)
+        here = Units.from_si(values[input.id.to_sym], input.unit)
+        plot["y"].filter_map do |id|
+          output = output_row(id)
+          result[id.to_sym]&.then { |value| { name: output["name"], x: here, y: Units.from_si(value, output["unit"]) } }
+        end
+      end
+
+      def output_row(id)
+        row["outputs"].find { |output| output["id"] == id }
+      end
+
+      def quietly
+        yield
+      rescue Invalid
+        nil
+      end
+    end
+  end
+end

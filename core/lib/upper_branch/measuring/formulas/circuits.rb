@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    module Formulas
+      # Pump shot, mixture screw and its port.
+      module Circuits
+        module_function
+
+        def pump_shot(v, k)
+          sides = [v[:one], v[:other]].compact.map { |list| PumpShot.per_stroke(list.sum / list.size, v[:strokes]) }
+          imbalance = sides.size == 2 ? PumpShot.imbalance(*sides) : nil
+          delay = PumpShot.delay(v[:late], v[:travel])
+          inside = 101_325.0 - v[:vacuum]
+          needed = PumpShot.filling(v[:manifold], inside, 101_325.0, k[:temperature], k[:ratio], k[:density])
+          { stroke: sides.sum, imbalance: imbalance, variation: v[:one].size > 1 ? PumpShot.variation(v[:one]) : nil, delay: delay, needed: needed,
+            says: [sides.sum < needed ? "Less than the air of one opening asks for: it will hesitate." : "Enough for the air of one opening.",
+                   delay > k[:late] ? "It comes late: a good shot that is late is still a fault." : nil,
+                   imbalance && imbalance > k[:uneven] ? "The sides differ: half a path is blocked." : nil] }
+        end
+
+        def mixture_sweep(v, k)
+          sweep = MixtureSweep.new(v[:turns], v[:values], noise: k[:noise])
+          chances = sweep.chances
+          settings = sweep.settings(v[:screw] == "fuel" ? -1 : 1, drop: v[:drop])
+          { peak: sweep.peak, lean_drop_back: settings["lean-drop-back"], drop_by: settings["drop-by"], range: sweep.range, says: [sweep_says(sweep, chances)], curve: sweep_curve(sweep, settings) }
+        end
+
+        def sweep_says(sweep, chances)
+          case chances.max_by(&:last).first
+          when "flat" then "The screw does not rule the idle: count the stop screw first."
+          when "inside" then "Peak at #{format('%.2f', sweep.peak)} turns, give or take #{format('%.2f', 2 * sweep.peak_uncertainty)}."
+          else "Still rising at the last step: go on past it, or look for what it makes up for."
+          end
+        end
+
+        def sweep_curve(sweep, settings)
+          low, high = sweep.turns.minmax
+          fitted = (0..40).map { |i| (low + ((high - low) * i / 40.0)).then { |x| [x, sweep.at(x)] } }
+          names = { "peak" => "Peak", "lean-drop-back" => "Lean drop, back a quarter", "drop-by" => "Your lean drop" }
+          Calculator::Curve.new(x: { name: "Turns out", unit: "turns" }, y: { name: "Reading", unit: "" },
+                                series: [{ name: "Fitted", points: fitted }, { name: "Read", points: sweep.turns.zip(sweep.values).sort }],
+                                marks: settings.compact.map { |id, x| { name: names[id], x: x, y: sweep.at(x) } })
+        end
+
+        def screw_port(v, _k)
+          raise Invalid.new("tip", "The tip's end is wider than the port: it would not enter") if v[:tip] >= [v[:port], v[:burred]].min
+
+          sound = ScrewPort.new(port: v[:port], end_diameter: v[:tip], angle: v[:angle], pitch: v[:pitch])
+          now = sound.burred(v[:burred])
+          area = sound.area(v[:turns])
+          needed = now.turns_for(area)
+          { sound: area, narrowed: now.area(v[:turns]), needed: needed, flush: now.flush_turns,
+            says: [if needed.nil? then "The burred port never passes that much: dress it by hand to its size."
+                   elsif (needed - v[:turns]).abs < 0.1 then "The book's count is right for this port."
+                   else "This port needs #{format('%.2f', needed)} turns: chase the engine, not the book's number."
+                   end] }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    module Instruments
+      # Timed flow at points along the fuel line: ample or not against the demand, and where it is short.
+      # data: {"inputs" => {"volume", "times", "head", "points" => [which of the rule's points, in order], "demand" => mL/min}}
+      class Segments < Calculated
+        HAND = 0.3 # s, scatter of one timing by hand (common practice: 0.1 to 0.2 s at each end)
+
+        private
+
+        def answer
+          @points = @inputs["points"] || @rule["points"].first(Array(@inputs["times"]).size)
+          @demand = @inputs["demand"]
+          raise Invalid.new("reading/inputs/points", "Points are some of #{@rule['points'].join(', ')}, in the order of flow, one for each time") unless points_fit?
+          raise Invalid.new("reading/inputs/demand", "The demand is a number above 0, in mL/min") unless @demand.nil? || (@demand.is_a?(Numeric) && @demand.positive?)
+
+          @inputs = @inputs.except("points", "demand")
+          super
+        end
+
+        def points_fit?
+          @points.is_a?(Array) && @points == @rule["points"] & @points && @points.size == Array(@inputs["times"]).size
+        end
+
+        def judged(answer)
+          volume = input("volume").value
+          flows = input("times").value.map { |time| volume / time }
+          unsure = input("times").value.map { |time| volume / time * HAND / time }
+          Reading.new(value: Units.from_si(flows.last, "mL/min"), unit: "mL/min", uncertainty: Units.from_si(unsure.last, "mL/min"), says: answer.says, facts: facts(answer), chances: words(flows, unsure))
+        end
+
+        def words(flows, unsure)
+          short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
+          where = Restriction.new(flows, unsure, input("head").value).tightest_chances
+          { "ample" => ample }.merge(@points.each_with_index.to_h { |point, i| ["short-#{point}", short * where[i]] })
+        end
+
+        def by_demand(flow, unsure)
+          Uncertainty.shares(flow / demand, unsure / demand, [@rule["thin"]])
+        end
+
+        def demand
+          @demand && Units.to_si(@demand, "mL/min")
+        end
+
+        # No demand known: short when the line loses most of what the first point gives.
+        def by_loss(flows)
+          short = Uncertainty.normal_cdf((0.6 - (flows.last / flows.first)) / 0.1)
+          [short, 1 - short]
+        end
+      end
+    end
+  end
+end

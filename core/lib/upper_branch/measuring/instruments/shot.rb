@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    module Instruments
+      # The pump's shot caught in a measure, one side or two. The rule's cut is the least volume of a stroke (mL).
+      class Shot < Calculated
+        private
+
+        def judged(answer)
+          stroke = answer.outputs.find { |one| one.id == "stroke" }
+          uneven = odds_of_uneven(answer.outputs.find { |one| one.id == "imbalance" })
+          low, enough = Uncertainty.shares(stroke.value, stroke.uncertainty, @rule["cuts"])
+          Reading.new(value: stroke.value, unit: stroke.unit, uncertainty: stroke.uncertainty, says: answer.says, facts: facts(answer),
+                      chances: { "low" => low * (1 - uneven), "in-spec" => enough * (1 - uneven), "uneven" => uneven })
+        end
+
+        def odds_of_uneven(imbalance)
+          imbalance&.value ? Uncertainty.shares(imbalance.value, imbalance.uncertainty, [@rule["uneven"]]).last : 0.0
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    module Instruments
+      # The mixture screw swept step by step: where the peak lies against where the screw was found.
+      # data: {"value" => turns it was found at, "inputs" => {"turns" => [...], "values" => [...]}}
+      class Sweep < Calculated
+        NEAR = 0.2 # turns: a peak this near to where the screw stood is "at its peak" (a quarter is the usual step; common practice)
+
+        private
+
+        def judged(answer)
+          sweep = MixtureSweep.new(input("turns").value, input("values").value, noise: input("values").uncertainty)
+          found = @inputs["found"] || input("turns").value.first
+          refuse_found(found) unless found.is_a?(Numeric) && found.between?(0, 12)
+          Reading.new(value: sweep.peak, unit: "turns", uncertainty: sweep.peak_uncertainty, chances: words(sweep, found), says: answer.says, facts: facts(answer), curve: answer.curve)
+        end
+
+        def answer
+          @found = @inputs["found"]
+          @inputs = @inputs.except("found")
+          super.tap { @inputs = @inputs.merge("found" => @found).compact }
+        end
+
+        def refuse_found(_found)
+          raise Invalid.new("reading/inputs/found", "Say how many turns out the screw stood when it was found, 0 to 12")
+        end
+
+        def words(sweep, found)
+          chances = sweep.chances
+          lower, near, higher = sweep.peak ? Uncertainty.shares(sweep.peak, [sweep.peak_uncertainty, 0.02].max, [found - NEAR, found + NEAR]) : [0.0, 0.0, 0.0]
+          leaner, richer = @rule["air_screw"] ? [higher, lower] : [lower, higher]
+          inside = chances["inside"]
+          { "at-peak" => inside * near, "peak-richer" => inside * richer, "peak-leaner" => inside * leaner, "flat" => chances["flat"], "still-rising-at-limit" => chances["below"] + chances["above"] }
+        end
+      end
+    end
+  end
+end

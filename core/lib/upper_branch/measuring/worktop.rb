@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    # Every calculator of the trade, declared in core/knowledge/worktop.yml, its formula in measuring/formulas/.
+    #
+    #   Worktop.new(catalogue.worktop).calculator("jet-change").run("before" => 122, "after" => 124).outputs.first
+    class Worktop
+      FORMULAS = [Formulas::Readings, Formulas::Holes, Formulas::Flow, Formulas::Supply, Formulas::Level, Formulas::Circuits, Formulas::AirSide, Formulas::Engine].freeze
+
+      attr_reader :calculators
+
+      # table: worktop.yml as read
+      def initialize(table)
+        shared = { fuels: table["fuels"], drills: Drills.new(table["number_drills"]) }
+        @calculators = table["calculators"].map { |row| Calculator.new(row, formula(row["id"]), shared) }
+      end
+
+      def calculator(id)
+        @calculators.find { |calculator| calculator.id == id }
+      end
+
+      private
+
+      def formula(id)
+        name = id.tr("-", "_").to_sym
+        FORMULAS.find { |group| group.respond_to?(name) }&.method(name) or raise Catalogue::Broken, ["worktop.yml:1: #{id}: no formula of this name"]
+      end
+    end
+  end
+end
