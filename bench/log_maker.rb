@@ -30,18 +30,27 @@ module LogMaker
   end
 
   def self.lorry_lambda(throttle, surge)
-    (throttle < 5 ? 0.97 : (throttle < 60 ? 1.12 : 0.9)) - surge
+    return 0.97 - surge if throttle < 5
+
+    (throttle < 60 ? 1.12 : 0.9) - surge
   end
 
   # A frost fan under load: pulls flat out, then the bowl runs short.
   def self.fan(rate: 20, seconds: 80)
     (0...(seconds * rate)).map do |i|
       t = i / rate.to_f
-      pull = t.between?(20, 50)
-      run = pull ? t - 20 : 0
-      rpm = pull ? 2600 - (run > 9 ? 620 * (1 - Math.exp(-(run - 9) / 4.0)) : 1500 * Math.exp(-run / 0.5)) : 1050
-      Row.new(t, (pull ? 98.0 : 9.0) + jitter(i, 0.2), rpm + jitter(i, 8), (pull ? (run > 9 ? 0.9 + (0.3 * (1 - Math.exp(-(run - 9) / 4.0))) : 0.88) : 0.96) + jitter(i, 0.008))
+      rpm, lambda = fan_at(t - 20)
+      Row.new(t, (t.between?(20, 50) ? 98.0 : 9.0) + jitter(i, 0.2), rpm + jitter(i, 8), lambda + jitter(i, 0.008))
     end
+  end
+
+  # [rpm, lambda] so many seconds into the pull
+  def self.fan_at(pulling)
+    return [1050.0, 0.96] unless pulling.between?(0, 30)
+    return [2600 - (1500 * Math.exp(-pulling / 0.5)), 0.88] if pulling < 9
+
+    short = 1 - Math.exp(-(pulling - 9) / 4.0)
+    [2600 - (620 * short), 0.9 + (0.3 * short)]
   end
 
   # Jitter that is the same every time.
@@ -57,13 +66,11 @@ module LogMaker
   end
 
   def self.large(path, megabytes)
-    rows = lorry(rate: 200).map { |row| format("%.1f,%.0f,%.3f,%.1f", row.throttle, row.rpm, row.lambda, 60 + row.throttle / 3) }
+    rows = lorry(rate: 200).map { |row| format("%.1f,%.0f,%.3f,%.1f", row.throttle, row.rpm, row.lambda, 60 + (row.throttle / 3)) }
     File.open(path, "w") do |file|
       file.puts "Time (s),Throttle (%),RPM,Lambda,MAP (kPa)"
       i = 0
-      while file.pos < megabytes * 1_000_000
-        1000.times { file.puts "#{format('%.3f', (i += 1) / 200.0)},#{rows[i % rows.size]}" }
-      end
+      1000.times { file.puts "#{format('%.3f', (i += 1) / 200.0)},#{rows[i % rows.size]}" } while file.pos < megabytes * 1_000_000
     end
   end
 end

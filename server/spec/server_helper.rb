@@ -23,7 +23,7 @@ module ServerUnderTest
 
   # Entries refuse deletion, so the tables are emptied whole.
   def self.clean
-    database.run("TRUNCATE entries, jobs, settings, catalogues")
+    database.run("TRUNCATE entries, jobs, settings, catalogues, spec_cards, logs")
   end
 end
 

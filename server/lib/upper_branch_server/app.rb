@@ -19,6 +19,8 @@ module UpperBranchServer
         set :catalogue_json, JSON.generate(CatalogueView.new(catalogue).to_h)
         set :stamp, catalogue.stamp
         set :public_folder, web
+        set :cards, Cards.new(store.database, catalogue)
+        set :logs, Logs.new(store.database)
       end
     end
 
@@ -29,8 +31,10 @@ module UpperBranchServer
 
     before do
       headers "content-security-policy" => format(POLICY, nonce: ""), "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "cross-origin-opener-policy" => "same-origin"
-      refuse_foreign_writes if request.post?
+      refuse_foreign_writes unless request.get? || request.head?
     end
+
+    register Routes::Worktop, Routes::Cards, Routes::Logs, Routes::Gauges
 
     get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.alive }) }
 
@@ -110,9 +114,11 @@ module UpperBranchServer
       halt JSON.generate(error.body)
     end
 
-    # A page of another site must not write here: JSON only (which asks for a preflight that nobody answers), same origin only.
+    # A page of another site must not write here: JSON only, or CSV for a log (both ask for a preflight that nobody answers), same
+    # origin only.
     def refuse_foreign_writes
-      raise Problem.new(415, "media-type", "JSON only", "Send application/json.") unless request.media_type == "application/json"
+      csv = request.path == "/api/v1/logs" && request.media_type == "text/csv"
+      raise Problem.new(415, "media-type", "JSON only", "Send application/json.") unless csv || request.delete? || request.media_type == "application/json"
 
       origin = request.get_header("HTTP_ORIGIN")
       site = request.get_header("HTTP_SEC_FETCH_SITE")
@@ -121,9 +127,9 @@ module UpperBranchServer
       raise Problem.new(403, "foreign", "Another site may not write here", "Open Upper Branch at its own address and enter it there.")
     end
 
-    def body_as(schema)
-      text = request.body.read(LIMIT + 1).to_s
-      raise Problem.new(413, "too-large", "Too large", "A request is at most #{LIMIT} bytes.") if text.bytesize > LIMIT
+    def body_as(schema, limit = LIMIT)
+      text = request.body.read(limit + 1).to_s
+      raise Problem.new(413, "too-large", "Too large", "A request is at most #{limit} bytes.") if text.bytesize > limit
 
       data = JSON.parse(text.force_encoding("UTF-8"), max_nesting: 20)
       settings.contract.check(schema, data)

@@ -10,7 +10,7 @@ module UpperBranchServer
       database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
       app = App.assemble(store: Store.new(database, catalogue), catalogue: catalogue)
       Rack::Builder.app do
-        use Rack::Deflater
+        use Rack::Deflater, if: ->(_env, _status, headers, _body) { headers["content-type"] != "text/event-stream" }
         run app
       end
     end

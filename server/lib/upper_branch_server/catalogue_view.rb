@@ -3,6 +3,8 @@
 module UpperBranchServer
   # The catalogue as the screens need it: words, steps, cautions; no odds.
   class CatalogueView
+    READING = %w[by instrument gauge name unit units resolution physical words source calculator ask points altitude].freeze
+
     def initialize(catalogue)
       @catalogue = catalogue
     end
@@ -45,7 +47,7 @@ module UpperBranchServer
     end
 
     def reading(row)
-      row.reading&.slice("name", "unit", "units", "resolution", "physical", "cuts", "words", "source")
+      row.reading && { "by" => "number", "instrument" => "number", "units" => [row.reading["unit"]], "ask" => [] }.merge(row.reading.slice(*READING))
     end
 
     def fault(row)

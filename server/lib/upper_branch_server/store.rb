@@ -9,6 +9,8 @@ module UpperBranchServer
       alias_method :entries, :rows # oldest first
     end
 
+    attr_reader :database, :catalogue
+
     def initialize(database, catalogue)
       @database = database
       @catalogue = catalogue

@@ -1,4 +1,19 @@
-import type { Catalogue, Job, JobSummary, NewEntry, NewJob, Problem, ShopWays } from "./types";
+import type {
+  Answer,
+  Calculator,
+  Catalogue,
+  DataLog,
+  Job,
+  JobSummary,
+  Judged,
+  NewEntry,
+  NewJob,
+  Problem,
+  ReadingData,
+  ShopWays,
+  SpecCard,
+  SpecItem,
+} from "./types";
 
 /** An answer that was not a success: the problem document, or status 0 when nothing answered. */
 export class ApiError extends Error {
@@ -59,7 +74,37 @@ export const api = {
   createJob: (job: NewJob) => post<Job>("/jobs", job),
   addEntries: (id: string, version: number, entries: NewEntry[]) =>
     post<Job>(`/jobs/${id}/entries`, { version, entries }),
+  judge: (id: string, check: string, reading: ReadingData) => post<Judged>(`/jobs/${id}/judge`, { check, reading }),
+  worktop: () => request<{ calculators: Calculator[] }>("/worktop").then((answer) => answer.calculators),
+  reckon: (id: string, question: { inputs: Record<string, unknown>; units: Record<string, string> }) =>
+    post<Answer>(`/worktop/${id}`, question),
+  cards: () => request<{ cards: SpecCard[]; items: SpecItem[] }>("/cards"),
+  keepCard: (card: Omit<SpecCard, "id" | "limits"> & { id?: string }) => post<SpecCard>("/cards", card),
+  importCards: (text: string) => post<{ kept: number }>("/cards/import", { text }),
+  dropCard: (id: string) => request<{ dropped: boolean }>(`/cards/${id}`, { method: "DELETE" }),
+  logs: () => request<{ logs: DataLog[]; samples: { id: string; name: string }[] }>("/logs"),
+  log: (id: string) => request<DataLog>(`/logs/${id}`),
+  sampleLog: (sample: string) => post<DataLog>("/logs", { sample }),
+  sendLog,
 };
+
+/** Sends a log as it is; the only way a browser tells how much has gone is XMLHttpRequest. progress: 0 to 1 */
+function sendLog(file: File, progress: (share: number) => void): Promise<DataLog> {
+  return new Promise((resolve, reject) => {
+    const call = new XMLHttpRequest();
+    call.open("POST", `/api/v1/logs?name=${encodeURIComponent(file.name)}`);
+    call.setRequestHeader("content-type", "text/csv");
+    call.responseType = "json";
+    call.upload.onprogress = (event) => progress(event.loaded / event.total);
+    call.onerror = () => reject(new ApiError(NO_SIGNAL));
+    call.onload = () => {
+      const body: unknown = call.response;
+      if (call.status < 300) resolve(body as DataLog);
+      else reject(new ApiError(isProblem(body) ? body : { ...NO_SIGNAL, status: call.status }));
+    };
+    call.send(file);
+  });
+}
 
 /** A new entry with an id of its own, so that sending it twice stores it once. */
 export function entry(kind: NewEntry["kind"], data: Record<string, unknown>): NewEntry {

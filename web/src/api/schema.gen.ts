@@ -105,6 +105,196 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a reading would say at a check of this job; nothing is stored. */
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/worktop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["worktop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/worktop/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cards"];
+        put?: never;
+        post: operations["keepCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description CSV or JSON (docs/formats/spec-cards.schema.json). All or none. */
+        post: operations["importCards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cardsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cardsJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropCard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logs"];
+        put?: never;
+        /** @description A CSV of at most 50 MB, or the name of a sample. It is read in the background; ask for it until its progress is 1 or it has a problem. */
+        post: operations["takeLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "vacuum" | "pressure" | "tachometer";
+            };
+            cookie?: never;
+        };
+        /** @description A simulated gauge as server-sent events, ten readings a second. */
+        get: operations["gauge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -168,6 +358,21 @@ export interface components {
                 [key: string]: string;
             };
             lacks?: string[];
+            card?: {
+                id: string;
+                name: string;
+            };
+            /** @description limits of a spec card or of this job, copied so that the job stays what it was */
+            limits?: {
+                [key: string]: {
+                    cuts: number[];
+                    /** @enum {string} */
+                    from: "card" | "job";
+                    card?: string;
+                    source?: string;
+                    date?: string;
+                };
+            };
         };
         SymptomData: {
             symptom: string;
@@ -179,9 +384,14 @@ export interface components {
         PutBackData: {
             check: string;
         };
+        /** @description a number, repeats of it, or what an instrument took down (inputs of its calculator) */
         Reading: {
-            value: number;
+            value?: number;
             unit?: string;
+            repeats?: number[];
+            /** @description meters above the sea where it was read */
+            altitude?: number;
+            inputs?: components["schemas"]["Inputs"];
             resolution?: number;
         };
         CheckData: {
@@ -283,6 +493,207 @@ export interface components {
             blame: components["schemas"]["Probability"];
             reasons: components["schemas"]["Reasons"];
         };
+        Judge: {
+            check: string;
+            reading: components["schemas"]["Reading"];
+        };
+        Judged: {
+            value: number | null;
+            unit: string | null;
+            uncertainty: number | null;
+            word: string;
+            too_close: boolean;
+            says: string[];
+            facts: {
+                name: string;
+                value: number;
+                unit: string;
+            }[];
+            curve: components["schemas"]["Curve"];
+            chances: {
+                id: string;
+                name: string;
+                chance: number;
+            }[];
+            cuts: number[] | null;
+            physical?: number[] | null;
+            limit_unit: string;
+            limit: components["schemas"]["Limit"];
+        };
+        Limit: {
+            /** @enum {string} */
+            from?: "trade" | "family" | "school" | "card" | "job";
+            source?: string | null;
+            date?: string | null;
+            card?: string | null;
+            cuts?: number[] | null;
+        };
+        Curve: {
+            x: components["schemas"]["Axis"];
+            y: components["schemas"]["Axis"];
+            series: {
+                name: string;
+                points: number[][];
+            }[];
+            marks: {
+                name: string;
+                x: number;
+                y: number;
+            }[];
+        } | null;
+        Axis: {
+            name: string;
+            unit: string;
+        };
+        Worktop: {
+            calculators: components["schemas"]["Calculator"][];
+        };
+        Calculator: {
+            id: string;
+            name: string;
+            group: string;
+            question: string;
+            check: string | null;
+            caution: string | null;
+            assumes: string[];
+            source: string;
+            inputs: components["schemas"]["CalculatorInput"][];
+        };
+        CalculatorInput: {
+            id: string;
+            name: string;
+            unit?: string;
+            units: string[];
+            list: boolean;
+            optional: boolean;
+            /** @description a number, a list of numbers or a word */
+            default?: unknown;
+            least?: number;
+            most?: number;
+            min?: number;
+            max?: number;
+            /** @description standard uncertainty in the unit */
+            u?: number;
+            help?: string;
+            choices?: {
+                [key: string]: string;
+            };
+        };
+        Question: {
+            inputs: components["schemas"]["Inputs"];
+            units?: {
+                [key: string]: string;
+            };
+        };
+        /** @description by input: a number, a list, a word, or {value, unit, u} */
+        Inputs: {
+            [key: string]: unknown;
+        };
+        Answer: {
+            outputs: {
+                id: string;
+                name: string;
+                value: number | null;
+                unit: string;
+                units: string[];
+                uncertainty: number | null;
+                digits: number;
+            }[];
+            says: string[];
+            curve: components["schemas"]["Curve"];
+        };
+        Figure: {
+            item: string;
+            low?: number | null;
+            high?: number | null;
+            unit: string;
+            source: string;
+            date: string;
+        };
+        CardData: {
+            id?: components["schemas"]["Uuid"];
+            name: string;
+            family: string;
+            figures: components["schemas"]["Figure"][];
+        };
+        Card: {
+            id: string;
+            name: string;
+            family: string;
+            figures: components["schemas"]["Figure"][];
+            limits: {
+                [key: string]: Record<string, never>;
+            };
+        };
+        Cards: {
+            cards: components["schemas"]["Card"][];
+            items: {
+                id: string;
+                name: string;
+                check: string | null;
+                unit: string;
+                units: string[];
+                words: string[];
+            }[];
+        };
+        CardFile: {
+            text: string;
+        };
+        SampleLog: {
+            sample: string;
+        };
+        Logs: {
+            logs: components["schemas"]["Log"][];
+            samples: components["schemas"]["Named"][];
+        };
+        Log: {
+            id: string;
+            name: string;
+            progress: number;
+            problem: {
+                field: string;
+                detail: string;
+            } | null;
+            reading: components["schemas"]["LogReading"];
+            /** Format: date-time */
+            created_at: string;
+        };
+        LogReading: {
+            rows: number;
+            skipped: number;
+            duration: number;
+            columns: {
+                [key: string]: components["schemas"]["Axis"];
+            };
+            events: {
+                /** @enum {string} */
+                kind: "surge" | "hesitation" | "fade" | "zone";
+                from: number;
+                to: number;
+                size: number;
+                says: string;
+                evidence: {
+                    symptom?: string;
+                    when?: string[];
+                    check?: string;
+                    outcomes?: string[];
+                };
+            }[];
+            count: number;
+            zones: {
+                id: string;
+                name: string;
+                seconds: number;
+                mean: number;
+                spread: number;
+                /** @enum {string} */
+                word: "lean" | "right" | "rich";
+            }[];
+            /** @description column -> [time, low, high] */
+            picture: {
+                [key: string]: number[][];
+            };
+        } | null;
         Share: {
             id: string;
             probability: components["schemas"]["Probability"];
@@ -308,6 +719,12 @@ export interface components {
             unexplained: boolean;
             replaced_by: string | null;
             too_close: boolean;
+            measured: {
+                value: number | null;
+                unit: string | null;
+                uncertainty: number | null;
+                says: string[];
+            } | null;
             /** @description seen again with another result; the later counts */
             superseded: boolean;
             did: components["schemas"]["Moved"][];
@@ -422,8 +839,11 @@ export interface components {
                         access: string | null;
                         steps: string[];
                         tools: string[];
-                        cuts: number[] | null;
                     };
+                };
+                /** @description limits of every check that takes a reading, and where each comes from */
+                readings: {
+                    [key: string]: components["schemas"]["Limit"];
                 };
             };
             state: {
@@ -530,14 +950,23 @@ export interface components {
                     needs: string[];
                 }[];
                 reading: {
+                    /** @enum {string} */
+                    by: "number" | "calculator" | "sweep" | "pattern" | "shot" | "segments";
+                    /** @enum {string} */
+                    instrument: "number" | "turns" | "stopwatch" | "dial" | "tapper" | "timings" | "sweep" | "shot" | "segments" | "form";
+                    /** @enum {string} */
+                    gauge?: "vacuum" | "pressure" | "tachometer";
                     name: string;
                     unit: string;
                     units: string[];
-                    resolution: number;
-                    physical: number[];
-                    cuts: number[];
+                    resolution?: number;
+                    physical?: number[];
                     words: string[];
                     source: string;
+                    calculator?: string;
+                    ask: string[];
+                    points?: string[];
+                    altitude?: boolean;
                 } | null;
             }[];
             hazards: {
@@ -818,6 +1247,322 @@ export interface operations {
             415: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Judge"];
+            };
+        };
+        responses: {
+            /** @description the reading judged */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judged"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    worktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the calculators */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worktop"];
+                };
+            };
+            /** @description unchanged */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the shop's spec cards and what a card may hold */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cards"];
+                };
+            };
+        };
+    };
+    keepCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardData"];
+            };
+        };
+        responses: {
+            /** @description kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    importCards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardFile"];
+            };
+        };
+        responses: {
+            /** @description how many were kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        kept: number;
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    cardsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description all cards */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    cardsJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description all cards by the published schema */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+        };
+    };
+    dropCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description gone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        dropped: boolean;
+                    };
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    logs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description data logs, the latest first, and the samples that ship */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Logs"];
+                };
+            };
+        };
+    };
+    takeLog: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+                "application/json": components["schemas"]["SampleLog"];
+            };
+        };
+        responses: {
+            /** @description taken */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
+                };
+            };
+            413: components["responses"]["Problem"];
+        };
+    };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the log */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    gauge: {
+        parameters: {
+            query?: {
+                signal?: "steady" | "drifting" | "flicking" | "hunting";
+                seed?: number;
+            };
+            header?: never;
+            path: {
+                kind: "vacuum" | "pressure" | "tachometer";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description data: {t, value, unit} */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
         };
     };
 }

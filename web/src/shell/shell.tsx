@@ -30,6 +30,9 @@ export function Shell({ children }: { children: ReactNode }) {
         <nav aria-label="Places" className="flex flex-1 gap-1">
           <Place to="/">Bench</Place>
           <Place to="/new">New job</Place>
+          <Place to="/worktop">Worktop</Place>
+          <Place to="/cards">Cards</Place>
+          <Place to="/logs">Logs</Place>
           <Place to="/handbook">Handbook</Place>
         </nav>
         <button
@@ -52,7 +55,7 @@ function Place({ to, children }: { to: string; children: ReactNode }) {
   return (
     <NavLink
       to={to}
-      end
+      end={to === "/"}
       className={({ isActive }) =>
         `flex min-h-11 items-center rounded-lg px-3 no-underline hover:bg-white/10 ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8" : ""}`
       }

@@ -2,12 +2,13 @@ import { Clock, Wrench } from "lucide-react";
 import { useMemo, useState } from "react";
 import { entry } from "../api/client";
 import type { Catalogue, Check, CheckOption, Job } from "../api/types";
+import { Instrument } from "../instruments/instrument";
+import { PictureMap, PICTURED } from "../instruments/picture-map";
 import { Button } from "../ui/button";
 import { meets } from "../ui/needs";
 import { percent } from "../ui/percent";
 import { Cautions, useCautions } from "./cautions";
 import { minutesOf } from "./next-card";
-import { ReadingField } from "./reading-field";
 import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
@@ -76,7 +77,13 @@ export function CheckPanel(props: {
       </ol>
       <Cautions state={cautions} />
       {check.reading && (
-        <ReadingField reading={check.reading} disabled={!cautions.read} onRecord={(reading) => record({ reading })} />
+        <Instrument
+          job={job}
+          check={check}
+          reading={check.reading}
+          disabled={!cautions.read}
+          onRecord={(reading) => record({ reading })}
+        />
       )}
       <h3 className="mt-4 mb-2 text-base">
         {check.reading
@@ -85,7 +92,10 @@ export function CheckPanel(props: {
             ? "What did you see? More than one may be marked"
             : "What did you see?"}
       </h3>
-      <div className="grid gap-2 sm:grid-cols-2">
+      {PICTURED.has(check.id) && (
+        <PictureMap check={check} outcomes={outcomes} marked={marked} disabled={!cautions.read} onChoose={choose} />
+      )}
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
         {outcomes.map((row, i) => (
           <Outcome
             key={row.id}
@@ -113,13 +123,12 @@ export function CheckPanel(props: {
   );
 }
 
-/** The check as this shop does it: steps, tools and limits by its schools. */
+/** The check as this shop does it: steps and tools by its schools. */
 function shopWay(check: Check, job: Job): Check {
   const way = job.trace.machine.schools[check.id];
   if (!way) return check;
-  const reading = check.reading && way.cuts ? { ...check.reading, cuts: way.cuts } : check.reading;
   const steps = way.access ? [way.access, ...way.steps] : way.steps;
-  return { ...check, steps, tools: way.tools, states: way.states, minutes: way.minutes, reading };
+  return { ...check, steps, tools: way.tools, states: way.states, minutes: way.minutes };
 }
 
 const KIND = { healthy: "border-leaf", abnormal: "border-edge", neutral: "border-line border-dashed" } as const;

@@ -1,4 +1,4 @@
-import { Undo2 } from "lucide-react";
+import { Ruler, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { entry } from "../api/client";
@@ -11,6 +11,7 @@ import { Failed, Loading } from "../ui/state";
 import { ChangesNotice } from "./changes-notice";
 import { DangerBar } from "./danger-bar";
 import { Ledger } from "./ledger";
+import { LimitsDialog } from "./limits-dialog";
 import { NextCard } from "./next-card";
 import { ProblemBar } from "./problem-bar";
 import { PutBack } from "./put-back";
@@ -35,11 +36,12 @@ export type Desk = ReturnType<typeof useJob>;
 function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
   const [circuit, setCircuit] = useState<string | null>(null);
   const [sheet, setSheet] = useState(false);
+  const [limits, setLimits] = useState(false);
   const last = job.entries.findLast((one) => !one.struck && one.kind !== "strike" && one.kind !== "machine");
   const undo = () => {
     if (last) void desk.add(entry("strike", { entry: last.id }));
   };
-  useShortcuts({ u: undo, "?": () => setSheet(true) });
+  useShortcuts({ u: undo, "?": () => setSheet(true), l: () => setLimits(true) });
   const machine = job.entries.findLast((one) => one.kind === "machine" && !one.struck);
   return (
     <>
@@ -52,6 +54,9 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         </div>
         <div className="flex flex-wrap items-center gap-2">
           <StateBar trace={job.trace} desk={desk} />
+          <Button onClick={() => setLimits(true)} aria-keyshortcuts="l">
+            <Ruler size={18} aria-hidden /> Limits
+          </Button>
           <Button onClick={undo} disabled={!last} aria-keyshortcuts="u">
             <Undo2 size={18} aria-hidden /> Undo
           </Button>
@@ -83,6 +88,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
           </div>
         </div>
       </div>
+      <LimitsDialog open={limits} onOpenChange={setLimits} job={job} catalogue={catalogue} desk={desk} />
       <ShortcutSheet open={sheet} onOpenChange={setSheet} />
     </>
   );

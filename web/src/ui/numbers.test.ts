@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { parseNumber } from "./reading-field";
+import { parseNumber } from "./numbers";
 
 describe("a number as people type it", () => {
   it.each([

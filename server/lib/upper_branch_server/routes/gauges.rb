@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module UpperBranchServer
+  module Routes
+    # The simulated gauge as server-sent events (WHATWG HTML, 9.2): a reading ten times a second, for two minutes; the browser joins again.
+    module Gauges
+      RATE = 10   # readings a second
+      AT_ONCE = 6 # streams, so that they never take every thread
+
+      # Streams open now, in this process.
+      OPEN = Mutex.new
+
+      def self.registered(app)
+        app.set :gauge_seconds, 120
+        app.set :gauges_open, { count: 0 }
+        app.get "/api/v1/gauges/:kind" do
+          kind = UpperBranch::Measuring::SimulatedGauge::KINDS[params["kind"]] or raise Problem.not_found
+          gauge = reckoned { UpperBranch::Measuring::SimulatedGauge.new(params["signal"] || "steady", level: kind[:level], seed: params["seed"].to_i) }
+          content_type "text/event-stream"
+          cache_control :no_store
+          headers "x-accel-buffering" => "no"
+          stream { |out| readings(out, gauge, kind) }
+        end
+        app.helpers Helpers
+      end
+
+      # What the route uses.
+      module Helpers
+        def readings(out, gauge, kind)
+          open = OPEN.synchronize { settings.gauges_open[:count] += 1 }
+          return out << "event: busy\ndata: {}\n\n" if open > AT_ONCE
+
+          (settings.gauge_seconds * RATE).round.times do |i|
+            t = i / RATE.to_f
+            out << "data: #{JSON.generate(t: t, value: gauge.at(t).round(3), unit: kind[:unit])}\n\n"
+            sleep 1.0 / RATE
+          end
+        ensure
+          OPEN.synchronize { settings.gauges_open[:count] -= 1 }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,146 @@
+import type { Judged } from "../api/types";
+import { Button } from "../ui/button";
+import { useKept } from "../ui/kept";
+import { NumberField } from "../ui/number-field";
+import { percent } from "../ui/percent";
+import type { InstrumentProps } from "./kinds";
+import { useStopwatch } from "./stopwatch";
+import { segmentsData } from "./to-reading";
+import { WatchFace } from "./watch-face";
+import { useTold } from "./use-told";
+
+const POINT: Record<string, string> = {
+  "at-tank-outlet": "Tank outlet",
+  "after-tap": "After the tap",
+  "after-filter": "After the filter",
+  "through-inlet": "Through the inlet",
+};
+
+/** The same volume timed at point after point along the line; the drawing marks where it is tight. */
+export function LineRecorder({ keep, reading, onData, wrongAt, judged }: InstrumentProps & { judged: Judged | null }) {
+  const points = reading.points ?? [];
+  const [state, change] = useKept(keep, {
+    volume: "100",
+    demand: "",
+    times: {} as Record<string, number>,
+    at: points[0] ?? "",
+  });
+  const watch = useStopwatch(keep);
+  useTold(segmentsData(state, points), onData);
+  const stop = (seconds: number) =>
+    change((now) => ({ times: { ...now.times, [now.at]: seconds }, at: points[points.indexOf(now.at) + 1] ?? now.at }));
+  return (
+    <div className="grid gap-2">
+      <LineDrawing points={points} times={state.times} at={state.at} judged={judged} />
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4" role="group" aria-label="Where it is timed">
+        {points.map((point) => (
+          <Button
+            key={point}
+            aria-pressed={state.at === point}
+            className="px-2! text-sm aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+            onClick={() => change({ at: point })}
+          >
+            {POINT[point]}
+            {state.times[point] !== undefined && <span className="block tabular-nums">{state.times[point]} s</span>}
+          </Button>
+        ))}
+      </div>
+      <WatchFace watch={watch} onStop={stop} />
+      <div className="grid grid-cols-3 gap-2">
+        <NumberField
+          label="Volume"
+          text={state.volume}
+          onText={(volume) => change({ volume })}
+          unit="mL"
+          error={wrongAt("inputs/volume")}
+        />
+        <NumberField
+          label="Demand, if known"
+          text={state.demand}
+          onText={(demand) => change({ demand })}
+          unit="mL/min"
+          error={wrongAt("inputs/demand")}
+        />
+        <NumberField
+          label="Or type the time"
+          text={state.times[state.at] === undefined ? "" : String(state.times[state.at])}
+          onText={(text) => {
+            const seconds = Number(text.replace(",", "."));
+            change((now) => ({
+              times:
+                text.trim() === ""
+                  ? without(now.times, now.at)
+                  : Number.isFinite(seconds)
+                    ? { ...now.times, [now.at]: seconds }
+                    : now.times,
+            }));
+          }}
+          unit="s"
+          error={wrongAt("inputs/times")}
+        />
+      </div>
+    </div>
+  );
+}
+
+function without(times: Record<string, number>, point: string): Record<string, number> {
+  return Object.fromEntries(Object.entries(times).filter(([id]) => id !== point));
+}
+
+/** Tank, tap, filter, inlet in a line, drawn as wide as they let through. */
+function LineDrawing({
+  points,
+  times,
+  at,
+  judged,
+}: {
+  points: string[];
+  times: Record<string, number>;
+  at: string;
+  judged: Judged | null;
+}) {
+  const chance = (point: string) => judged?.chances.find((row) => row.id === `short-${point}`)?.chance ?? 0;
+  const fastest = Math.min(...Object.values(times), Infinity);
+  const words = points.map(
+    (point) =>
+      `${POINT[point]} ${times[point] === undefined ? "not timed" : `${times[point]} s`}${chance(point) > 0.3 ? `, tight ${percent(chance(point))}` : ""}`,
+  );
+  return (
+    <svg viewBox="0 0 600 118" className="h-auto w-full" role="img" aria-label={`Fuel line: ${words.join("; ")}`}>
+      <rect x="6" y="14" width="74" height="64" rx="8" className="fill-raised stroke-edge" strokeWidth="2" />
+      <rect x="8" y="38" width="70" height="38" rx="5" className="fill-fuel/40" />
+      {points.map((point, i) => {
+        const x = 80 + i * 122;
+        const wide = times[point] === undefined ? 16 : Math.max(4, 24 * (fastest / (times[point] ?? 1)));
+        const tight = chance(point) > 0.3;
+        return (
+          <g key={point}>
+            <rect
+              x={x}
+              y={58 - wide / 2}
+              width="110"
+              height={wide}
+              className={tight ? "fill-rust" : times[point] === undefined ? "fill-line" : "fill-fuel"}
+            />
+            <line
+              x1={x + 116}
+              x2={x + 116}
+              y1="30"
+              y2="86"
+              strokeWidth={at === point ? 5 : 2}
+              className={at === point ? "stroke-fuel" : "stroke-edge"}
+            />
+            {tight && (
+              <text x={x + 55} y="34" textAnchor="middle" fontSize="15" className="fill-rust font-semibold">
+                tight {percent(chance(point))}
+              </text>
+            )}
+            <text x={x + 112} y="106" textAnchor="end" fontSize="14" className="fill-dim">
+              {POINT[point]}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

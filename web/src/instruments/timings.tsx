@@ -1,0 +1,58 @@
+import { Button } from "../ui/button";
+import { useKept } from "../ui/kept";
+import type { InstrumentProps } from "./kinds";
+import { ReadingsList } from "./readings-list";
+import { useStopwatch } from "./stopwatch";
+import { timingsData } from "./to-reading";
+import { WatchFace } from "./watch-face";
+import { useTold } from "./use-told";
+
+/** Two sets of timings of the same volume: the reference, and this part. */
+export function Timings({ keep, onData, wrongAt }: InstrumentProps) {
+  const [state, change] = useKept(keep, {
+    reference: [] as number[],
+    part: [] as number[],
+    side: "reference" as "reference" | "part",
+  });
+  const watch = useStopwatch(keep);
+  useTold(timingsData(state), onData);
+  return (
+    <div className="grid gap-2">
+      <div className="grid grid-cols-2 gap-2" role="group" aria-label="Which is timed">
+        <Button
+          aria-pressed={state.side === "reference"}
+          className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+          onClick={() => change({ side: "reference" })}
+        >
+          Reference
+        </Button>
+        <Button
+          aria-pressed={state.side === "part"}
+          className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+          onClick={() => change({ side: "part" })}
+        >
+          This part
+        </Button>
+      </div>
+      <WatchFace watch={watch} onStop={(seconds) => change((now) => ({ [now.side]: [...now[now.side], seconds] }))} />
+      <div className="grid gap-2 sm:grid-cols-2">
+        <ReadingsList
+          name="Reference"
+          unit="s"
+          active={state.side === "reference"}
+          values={state.reference}
+          onChange={(reference) => change({ reference })}
+          error={wrongAt("inputs/reference")}
+        />
+        <ReadingsList
+          name="This part"
+          unit="s"
+          active={state.side === "part"}
+          values={state.part}
+          onChange={(part) => change({ part })}
+          error={wrongAt("inputs/part")}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,76 @@
+import type { ReadingData } from "../api/types";
+import { parseNumber } from "../ui/numbers";
+
+/** What instruments have taken down, as a reading the server can judge; null while it is not enough. Pure. */
+export function numberData(state: {
+  text: string;
+  unit: string;
+  resolution: string;
+  altitude: string;
+  repeats: number[];
+}): ReadingData | null {
+  const value = parseNumber(state.text);
+  const resolution = parseNumber(state.resolution);
+  const altitude = parseNumber(state.altitude);
+  const more = { unit: state.unit, ...(resolution !== null && { resolution }), ...(altitude !== null && { altitude }) };
+  const repeats = value === null ? state.repeats : [...state.repeats, value];
+  if (repeats.length === 0 || (state.text.trim() !== "" && value === null)) return null;
+  return repeats.length === 1 ? { value: repeats[0], ...more } : { repeats, ...more };
+}
+
+export function timingsData(state: { reference: number[]; part: number[] }): ReadingData | null {
+  if (state.reference.length === 0 || state.part.length === 0) return null;
+  return { inputs: { reference: state.reference, part: state.part } };
+}
+
+export function shotData(state: { one: number[]; other: number[]; strokes: string }): ReadingData | null {
+  const strokes = parseNumber(state.strokes);
+  if (state.one.length === 0 || strokes === null) return null;
+  return { inputs: { one: state.one, strokes, ...(state.other.length > 0 && { other: state.other }) } };
+}
+
+export function sweepData(state: { found: string; steps: { turns: number; value: number }[] }): ReadingData | null {
+  const found = parseNumber(state.found);
+  if (state.steps.length < 4) return null;
+  return {
+    inputs: {
+      turns: state.steps.map((step) => step.turns),
+      values: state.steps.map((step) => step.value),
+      ...(found !== null && { found }),
+    },
+  };
+}
+
+/** Points are in the order of flow; those without a time are left out. */
+export function segmentsData(
+  state: { volume: string; demand: string; times: Record<string, number> },
+  points: string[],
+): ReadingData | null {
+  const volume = parseNumber(state.volume);
+  const demand = parseNumber(state.demand);
+  const timed = points.filter((point) => state.times[point] !== undefined);
+  if (volume === null || timed.length < 2) return null;
+  return {
+    inputs: {
+      volume,
+      times: timed.map((point) => state.times[point]),
+      points: timed,
+      ...(demand !== null && { demand }),
+    },
+  };
+}
+
+export function dropsData(state: { drops: number; seconds: number }): ReadingData | null {
+  return state.seconds > 0 ? { inputs: { drops: state.drops, seconds: state.seconds } } : null;
+}
+
+export function timesData(times: number[]): ReadingData | null {
+  if (times.length === 0) return null;
+  return times.length === 1 ? { value: times[0], unit: "s" } : { repeats: times, unit: "s" };
+}
+
+/** A needle set by hand, or a record of how it moved (ten readings a second). */
+export function needleData(state: { value: number | null; record: number[] | null }, unit: string): ReadingData | null {
+  if (state.record) return { inputs: { values: state.record, interval: 0.1 } };
+  return state.value === null ? null : { value: state.value, unit };
+}

@@ -1,0 +1,35 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { api, ApiError } from "../api/client";
+import type { ReadingData } from "../api/types";
+
+const PAUSE_MS = 200;
+
+/** What a reading would say, asked again a moment after it last changed. null: nothing to judge yet. */
+export function useJudge(jobId: string, check: string, reading: ReadingData | null) {
+  const asked = usePaused(reading ? JSON.stringify(reading) : "", PAUSE_MS);
+  const query = useQuery({
+    queryKey: ["judge", jobId, check, asked],
+    queryFn: () => api.judge(jobId, check, JSON.parse(asked) as ReadingData),
+    enabled: asked !== "",
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+  const problem = query.error instanceof ApiError && query.error.status === 422 ? query.error.problem : null;
+  return {
+    judged: reading && !query.isError ? (query.data ?? null) : null,
+    problem: reading ? problem : null,
+    offline: query.error instanceof ApiError && query.error.passing,
+  };
+}
+
+/** A value once it has stood still for a while. */
+function usePaused(value: string, pause: number): string {
+  const [still, setStill] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setStill(value), pause);
+    return () => window.clearTimeout(timer);
+  }, [value, pause]);
+  return still;
+}

@@ -1,0 +1,139 @@
+import { useState } from "react";
+import { entry } from "../api/client";
+import type { Catalogue, Job, SpecCard } from "../api/types";
+import { useCards } from "../cards/use-cards";
+import { Button } from "../ui/button";
+import { Dialog } from "../ui/dialog";
+import { parseNumber } from "../ui/numbers";
+import type { Desk } from "./trace-view";
+
+const FROM: Record<string, string> = {
+  trade: "the trade",
+  family: "this family",
+  school: "the shop's school",
+  card: "spec card",
+  job: "this job",
+};
+
+/** Which limits judge the readings of this job, and where each comes from: choose a card, or enter one's own. */
+export function LimitsDialog(props: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  job: Job;
+  catalogue: Catalogue;
+  desk: Desk;
+}) {
+  const { job, catalogue, desk } = props;
+  const cards = useCards();
+  const fitting = (cards.data?.cards ?? []).filter((card) => card.family === job.trace.machine.family);
+  const machine = job.entries.findLast((one) => one.kind === "machine" && !one.struck);
+  const data = (machine?.data ?? {}) as { limits?: Record<string, unknown>; card?: { id: string; name: string } };
+  const save = (limits: Record<string, unknown>, card: { id: string; name: string } | undefined) =>
+    void desk.add(entry("machine", { ...data, limits, ...(card ? { card } : {}) }));
+  const own = () =>
+    Object.fromEntries(Object.entries(data.limits ?? {}).filter(([, row]) => (row as { from: string }).from === "job"));
+  const choose = (card: SpecCard) => save({ ...card.limits, ...own() }, { id: card.id, name: card.name });
+  const rows = catalogue.checks.filter((check) => check.reading && job.trace.machine.readings[check.id]);
+  return (
+    <Dialog
+      open={props.open}
+      onOpenChange={props.onOpenChange}
+      title="Limits of this job"
+      description="A reading is judged by this job's own limit, else the spec card, else what is usual for the family."
+    >
+      <h3 className="text-base">Spec card</h3>
+      <div className="mt-1 mb-3 flex flex-wrap gap-2">
+        {fitting.map((card) => (
+          <Button
+            key={card.id}
+            aria-pressed={data.card?.id === card.id}
+            className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+            onClick={() => choose(card)}
+          >
+            {card.name}
+          </Button>
+        ))}
+        {fitting.length === 0 && <p className="text-dim">No card for this family yet.</p>}
+      </div>
+      <ul>
+        {rows.map((check) => (
+          <LimitRow
+            key={check.id}
+            name={check.reading?.name ?? check.name}
+            unit={check.reading?.unit ?? ""}
+            limit={job.trace.machine.readings[check.id] ?? {}}
+            count={Math.max((check.reading?.words.length ?? 1) - 1, 1)}
+            settable={["number", "calculator"].includes(check.reading?.by ?? "")}
+            onSave={(cuts) =>
+              save({ ...data.limits, [check.id]: { cuts, from: "job", source: "entered for this job" } }, data.card)
+            }
+          />
+        ))}
+      </ul>
+      {desk.problem && (
+        <p role="alert" className="mt-2 text-rust">
+          {desk.problem.detail}
+        </p>
+      )}
+    </Dialog>
+  );
+}
+
+function LimitRow(props: {
+  name: string;
+  unit: string;
+  limit: Job["trace"]["machine"]["readings"][string];
+  count: number;
+  settable: boolean;
+  onSave: (cuts: number[]) => void;
+}) {
+  const { limit } = props;
+  const [texts, setTexts] = useState<string[] | null>(null);
+  const shown = limit.cuts ? limit.cuts.join(" and ") : "not known";
+  const values = texts?.map(parseNumber) ?? [];
+  const ready = texts !== null && values.every((value) => value !== null);
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-1.5">
+      <span className="min-w-52 flex-1 leading-tight">
+        {props.name}
+        <span className="block text-sm text-dim">
+          {props.settable
+            ? `${shown} ${props.unit === "ratio" ? "" : props.unit}, from ${FROM[limit.from ?? "trade"]}`
+            : "judged by its curve"}
+          {limit.card ? ` ${limit.card}` : ""}
+          {limit.date ? `, ${limit.date}` : ""}
+        </span>
+      </span>
+      {props.settable && texts === null && (
+        <Button
+          look="quiet"
+          onClick={() => setTexts(limit.cuts?.map(String) ?? Array.from({ length: props.count }, () => ""))}
+        >
+          Change
+        </Button>
+      )}
+      {texts?.map((text, i) => (
+        <input
+          key={i}
+          aria-label={`${props.name}, limit ${i + 1}`}
+          inputMode="decimal"
+          value={text}
+          onChange={(event) => setTexts(texts.map((one, k) => (k === i ? event.target.value : one)))}
+          className="min-h-11 w-24 rounded-lg border-2 border-edge bg-raised px-2 tabular-nums"
+        />
+      ))}
+      {texts && (
+        <Button
+          look="fuel"
+          disabled={!ready}
+          onClick={() => {
+            props.onSave(values as number[]);
+            setTexts(null);
+          }}
+        >
+          Set
+        </Button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,110 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, ApiError, entry } from "../api/client";
+import type { Answer, Calculator, JobSummary, NewEntry } from "../api/types";
+import { useJobs } from "../api/use-job";
+import { Button } from "../ui/button";
+import { Dialog } from "../ui/dialog";
+import { answerText } from "./export";
+
+/** Sends an answer to an open job, as a note or, where a check takes it, as its reading. */
+export function SendToJob(props: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  calculator: Calculator;
+  answer: Answer;
+  inputs: Record<string, unknown>;
+}) {
+  const { calculator } = props;
+  const text = answerText(calculator, props.answer);
+  return (
+    <PickJob
+      open={props.open}
+      onOpenChange={props.onOpenChange}
+      title="Send to a job"
+      description={text}
+      ways={[
+        { name: "As a note", entry: () => entry("note", { text }) },
+        ...(calculator.check
+          ? [
+              {
+                name: "As the check's reading",
+                entry: () => entry("check", { check: calculator.check, reading: { inputs: props.inputs } }),
+              },
+            ]
+          : []),
+      ]}
+    />
+  );
+}
+
+/** Chooses an open job and adds an entry to it; says what came of it. */
+export function PickJob(props: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  description: string;
+  ways: { name: string; entry: () => NewEntry }[];
+}) {
+  const jobs = useJobs();
+  const client = useQueryClient();
+  const [done, setDone] = useState<{ id: string; title: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const open = (jobs.data ?? []).filter((job) => job.closed_as === null);
+  const send = async (job: JobSummary, made: NewEntry) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const now = await api.job(job.id);
+      client.setQueryData(["job", job.id], await api.addEntries(job.id, now.version, [made]));
+      setDone({ id: job.id, title: job.title });
+      void client.invalidateQueries({ queryKey: ["jobs"] });
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setProblem(error.problem.detail);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog
+      open={props.open}
+      onOpenChange={(next) => {
+        if (!next) setDone(null);
+        props.onOpenChange(next);
+      }}
+      title={props.title}
+      description={props.description}
+    >
+      {done ? (
+        <p role="status">
+          It stands in <Link to={`/jobs/${done.id}`}>{done.title}</Link> now.
+        </p>
+      ) : (
+        <ul className="space-y-2">
+          {open.map((job) => (
+            <li key={job.id} className="rounded-xl border border-line p-3">
+              <p className="leading-tight">{job.title}</p>
+              <p className="text-sm text-dim">{job.machine}</p>
+              <div className="mt-2 flex flex-wrap gap-2">
+                {props.ways.map((way) => (
+                  <Button key={way.name} disabled={busy} onClick={() => void send(job, way.entry())}>
+                    {way.name}
+                  </Button>
+                ))}
+              </div>
+            </li>
+          ))}
+          {open.length === 0 && !jobs.isPending && <li className="text-dim">No open job: start one first.</li>}
+        </ul>
+      )}
+      {problem && (
+        <p role="alert" className="mt-3 text-rust">
+          {problem}
+        </p>
+      )}
+    </Dialog>
+  );
+}
