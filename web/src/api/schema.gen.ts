@@ -670,7 +670,7 @@ export interface components {
                 kind: "surge" | "hesitation" | "fade" | "zone";
                 from: number;
                 to: number;
-                size: number;
+                strength: number;
                 says: string;
                 evidence: {
                     symptom?: string;

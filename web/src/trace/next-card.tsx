@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { entry } from "../api/client";
 import type { Catalogue, CheckOption, Job } from "../api/types";
 import { Button } from "../ui/button";
@@ -13,18 +14,19 @@ import { RepairDialog } from "./repair-dialog";
 import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
-/** The one next step, large. Another check can be taken instead; a repair can be done at any time. */
+/** The one next step, large. The address may name another check (?check=, for one version of the job). Another check can be taken instead; a repair can be done at any time. */
 export function NextCard({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
   const { trace } = job;
   const next = trace.next;
-  const [instead, setInstead] = useState<{ id: string; version: number } | null>(null);
+  const [place, setPlace] = useSearchParams();
   const [repairing, setRepairing] = useState(false);
   useShortcuts({ r: () => setRepairing(true) }, trace.closing === null);
-  const picked = instead?.version === job.version ? instead.id : null;
+  const at = place.get("at");
+  const picked = at === null || at === String(job.version) ? place.get("check") : null;
   const option = picked ? [next.check, ...next.alternatives].find((row) => row?.id === picked) : next.check;
   const checkId = picked ?? next.check?.id ?? null;
   const check = catalogue.checks.find((row) => row.id === checkId);
-  const pick = (id: string) => setInstead({ id, version: job.version });
+  const pick = (id: string) => setPlace({ check: id, at: String(job.version) }, { replace: true });
   return (
     <>
       <Card aria-label="Next step" className="border-2! border-fuel! p-5!">
@@ -48,7 +50,7 @@ export function NextCard({ job, catalogue, desk }: { job: Job; catalogue: Catalo
           <DescribePanel />
         )}
         {picked && (
-          <Button look="quiet" className="mt-2" onClick={() => setInstead(null)}>
+          <Button look="quiet" className="mt-2" onClick={() => setPlace({}, { replace: true })}>
             Back to the recommended step
           </Button>
         )}

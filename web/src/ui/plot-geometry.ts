@@ -7,7 +7,7 @@ export type Curve = {
   marks: { name: string; x: number; y: number }[];
 };
 
-export const PLOT = { width: 560, height: 300, left: 58, right: 14, top: 14, bottom: 44 } as const;
+export const PLOT = { width: 560, height: 300, left: 58, right: 14, top: 30, bottom: 44 } as const;
 
 /** Where everything of a plot stands: pure, so that it can be tested without a browser. */
 export function plotGeometry(curve: Curve) {

@@ -30,7 +30,7 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
               x={PLOT.left - 7}
               y={drawn.up(tick) + 5}
               textAnchor="end"
-              fontSize="14"
+              fontSize="15"
               className="fill-dim tabular-nums"
             >
               {tick}
@@ -44,7 +44,7 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
               x={drawn.across(tick)}
               y={floor + 19}
               textAnchor="middle"
-              fontSize="14"
+              fontSize="15"
               className="fill-dim tabular-nums"
             >
               {tick}
@@ -52,11 +52,11 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
           </g>
         ))}
         <line x1={PLOT.left} x2={PLOT.width - PLOT.right} y1={floor} y2={floor} className="stroke-edge" />
-        <text x={PLOT.width - PLOT.right} y={PLOT.height - 6} textAnchor="end" fontSize="14" className="fill-ink">
+        <text x={PLOT.width - PLOT.right} y={PLOT.height - 6} textAnchor="end" fontSize="15" className="fill-ink">
           {curve.x.name}
           {unit(curve.x.unit)}
         </text>
-        <text x={PLOT.left + 6} y={PLOT.top + 12} fontSize="14" className="fill-ink">
+        <text x={PLOT.left} y={PLOT.top - 8} fontSize="15" className="fill-ink">
           {curve.y.name}
           {unit(curve.y.unit)}
         </text>

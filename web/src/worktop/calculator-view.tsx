@@ -9,7 +9,7 @@ import { Card } from "../ui/card";
 import { useKept } from "../ui/kept";
 import { Plot } from "../ui/plot";
 import { CalculatorFields } from "./calculator-fields";
-import { answerCsv, download, outputText, svgText } from "./export";
+import { answerCsv, download, outputNumber, svgText } from "./export";
 import { SendToJob } from "./send-to-job";
 import { inputsOf, type Typed } from "./typed";
 
@@ -66,23 +66,27 @@ export function CalculatorView({ calculator }: { calculator: Calculator }) {
           )}
           <dl className={`divide-y divide-line ${answer ? "" : "opacity-40"}`}>
             {(answer?.outputs ?? query.data?.outputs ?? []).map((output) => (
-              <div key={output.id} className="flex min-h-12 flex-wrap items-center justify-between gap-x-4 py-1.5">
-                <dt className="leading-tight">{output.name}</dt>
-                <dd className="flex items-center gap-2 font-display text-xl font-semibold tabular-nums">
-                  {answer ? outputText(output) : "-"}
-                  {output.units.length > 1 && output.unit !== "count" && (
+              <div key={output.id} className="flex min-h-12 items-center justify-between gap-x-4 py-1">
+                <dt className="min-w-0 leading-tight">{output.name}</dt>
+                <dd className="flex shrink-0 items-center gap-2 font-display text-xl font-semibold tabular-nums">
+                  {answer ? outputNumber(output) : "-"}
+                  {output.units.length > 1 && output.unit !== "count" ? (
                     <select
                       aria-label={`Unit of ${output.name}`}
                       value={output.unit}
                       onChange={(event) =>
                         change((now) => ({ units: { ...now.units, [output.id]: event.target.value } }))
                       }
-                      className="min-h-11 rounded-lg border border-line bg-raised px-1 font-sans text-sm font-normal"
+                      className="min-h-11 rounded-lg border border-line bg-raised px-1 font-sans text-base font-normal"
                     >
                       {output.units.map((unit) => (
                         <option key={unit}>{unit}</option>
                       ))}
                     </select>
+                  ) : (
+                    <span className="font-sans text-base font-normal">
+                      {["ratio", "count"].includes(output.unit) ? "" : output.unit}
+                    </span>
                   )}
                 </dd>
               </div>

@@ -4,10 +4,16 @@ import type { Curve } from "../ui/plot-geometry";
 
 /** "Area: 1.169 ± 0.010 mm2" */
 export function outputText(output: Answer["outputs"][number]): string {
-  const digits = output.uncertainty ? Math.max(output.digits, digitsFor(output.uncertainty)) : output.digits;
-  const unit = ["ratio", "count"].includes(output.unit) ? "" : ` ${output.unit}`;
+  const unit = ["ratio", "count"].includes(output.unit) || output.value === null ? "" : ` ${output.unit}`;
+  return `${outputNumber(output)}${unit}`;
+}
+
+/** The number with its uncertainty (about 95 %), to the places that the uncertainty allows. */
+export function outputNumber(output: Answer["outputs"][number]): string {
   if (output.value === null) return "does not happen";
-  return `${shown(output.value, output.digits)}${output.uncertainty ? ` ± ${shown(2 * output.uncertainty, digits)}` : ""}${unit}`;
+  if (!output.uncertainty) return shown(output.value, output.digits);
+  const digits = Math.min(output.digits + 1, digitsFor(2 * output.uncertainty));
+  return `${shown(output.value, digits)} ± ${shown(2 * output.uncertainty, digits)}`;
 }
 
 /** The answer as one note for a job. */

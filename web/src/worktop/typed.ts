@@ -44,5 +44,5 @@ export function usual(field: CalculatorInput): string {
 
 export function takes(field: CalculatorInput): string {
   const unit = field.unit && field.unit !== "count" ? ` ${field.unit}` : "";
-  return field.min === undefined ? "A number." : `A number from ${field.min} to ${field.max}${unit}.`;
+  return field.min === undefined ? "A number" : `${field.min} to ${field.max}${unit}`;
 }

@@ -36,7 +36,8 @@ module UpperBranch
         read = inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id])] }
         values = read.transform_values(&:value)
         result = compute(values)
-        Answer.new(outputs: row["outputs"].map { |output| answer(output, result, read, units) }, says: (result[:says] || []).compact, curve: curve(values, result))
+        near = row["outputs"].all? { |output| output["plain"] } ? [] : neighbors(read)
+        Answer.new(outputs: row["outputs"].map { |output| answer(output, result, near, units) }, says: (result[:says] || []).compact, curve: curve(values, result))
       end
 
       private
@@ -47,12 +48,12 @@ module UpperBranch
         raise Invalid.new(inputs.first.id, "These numbers cannot belong together: look them over")
       end
 
-      def answer(output, result, read, units)
+      def answer(output, result, near, units)
         value, own = result[output["id"].to_sym]
         value = value.call if value.respond_to?(:call)
         unit = own || chosen_unit(output, units)
         number = value && !own ? Units.from_si(value, unit) : value
-        uncertain = value && !own && !output["plain"] ? uncertainty(output["id"].to_sym, read) : nil
+        uncertain = value && !own && !output["plain"] ? Uncertainty.combine(near.map { |pair| pair.map { |one| one && one[output["id"].to_sym] } }) : nil
         number = value / Units.scale(unit).first if value && output["step"]
         Output.new(id: output["id"], name: output["name"], value: finite(number), unit: unit, units: Units::KINDS.fetch(output["kind"], [unit]),
                    uncertainty: uncertain && Units.step(1, unit).then { |step| uncertain / step }, digits: output["digits"])
@@ -69,21 +70,17 @@ module UpperBranch
         wanted
       end
 
-      # Every number that is unsure is moved by its uncertainty, each of a list by itself.
-      def uncertainty(id, read)
+      # Every number that is unsure is moved up and down by its uncertainty, each of a list by itself: [[result, result], ...]
+      def neighbors(read)
         slots = read.flat_map { |name, input| input.slots.map { |place| [name, place] } }
-        at = ->(name, place) { place ? read[name].value[place] : read[name].value }
-        _, u = Uncertainty.propagate(slots.map { |slot| at.call(*slot) }, slots.map { |name,| read[name].uncertainty }) do |*moved|
-          compute(replaced(read, slots, moved))[id]
-        rescue Invalid
-          nil
+        slots.map do |name, place|
+          [1, -1].map { |sign| quietly { compute(moved(read, name, place, sign * read[name].uncertainty)) } }
         end
-        u
       end
 
-      def replaced(read, slots, moved)
-        values = read.transform_values { |input| input.value.is_a?(Array) ? input.value.dup : input.value }
-        slots.each_with_index { |(name, place), i| place ? values[name][place] = moved[i] : values[name] = moved[i] }
+      def moved(read, name, place, by)
+        values = read.transform_values(&:value)
+        values[name] = place ? values[name].dup.tap { |list| list[place] += by } : values[name] + by
         values
       end
 

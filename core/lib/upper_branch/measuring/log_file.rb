@@ -40,7 +40,7 @@ module UpperBranch
       def initialize(io)
         @io = io
         raise Invalid.new("file", "The file is larger than 50 MB: cut it to the part that matters") if io.size > LIMIT
-        raise Invalid.new("file", "The file is empty") if io.size.zero?
+        raise Invalid.new("file", "The file is empty") if io.eof?
       end
 
       # Numo::DFloat of a column, or nil.
@@ -55,9 +55,9 @@ module UpperBranch
 
       private
 
-      def load(&block)
+      def load(&)
         find_header
-        fill(&block)
+        fill(&)
         check_time
       end
 

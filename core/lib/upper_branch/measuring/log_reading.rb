@@ -10,7 +10,7 @@ module UpperBranch
     #   reading.events   # => [Event(kind: "hesitation", from: 12.1, to: 12.8, says: "...", evidence: {...}), ...]
     class LogReading
       # evidence: {symptom:, when:} or {check:, outcomes:}, as a job takes it
-      Event = Struct.new(:kind, :from, :to, :size, :says, :evidence, keyword_init: true)
+      Event = Struct.new(:kind, :from, :to, :strength, :says, :evidence, keyword_init: true)
       Zone = Struct.new(:id, :name, :seconds, :mean, :spread, :word, keyword_init: true)
 
       RATE = 20.0 # 1/s: what is slower to log is taken as it is, what is quicker is averaged down to this
@@ -28,7 +28,7 @@ module UpperBranch
         @columns = log.columns
         @time, @signals = resampled(log)
         @step = @time.size > 1 ? (@time[-1] - @time[0]) / (@time.size - 1) : 1.0
-        @signals["lambda"] ||= @signals["afr"] && (@signals["afr"] / GASOLINE)
+        @signals["lambda"] ||= @signals["afr"] / GASOLINE if @signals["afr"]
       end
 
       def events
@@ -58,7 +58,7 @@ module UpperBranch
         slots = ((time - time[0]) * (count / (log.duration * 1.0000001))).floor.cast_to(Numo::Int32).clip(0, count - 1)
         hits = slots.bincount(minlength: count).cast_to(Numo::DFloat)
         filled = hits.gt(0).where
-        mean = ->(values) { (slots.bincount(values, minlength: count)[filled].dup / hits[filled].dup) }
+        mean = ->(values) { slots.bincount(values, minlength: count)[filled].dup / hits[filled].dup }
         [mean.call(time - time[0]), other(log).transform_values { |values| mean.call(values) }]
       end
 
@@ -77,7 +77,7 @@ module UpperBranch
         sums = values.cumsum
         middle = (sums[width..] - sums[0...-width]) / width
         left = width / 2
-        Numo::DFloat.cast([middle[0]] * left + middle.to_a + ([middle[-1]] * (values.size - left - middle.size)))
+        Numo::DFloat.cast(([middle[0]] * left) + middle.to_a + ([middle[-1]] * (values.size - left - middle.size)))
       end
 
       # Speed that rises and falls in a rhythm while the throttle stands still: windows of eight seconds, autocorrelation.
@@ -115,7 +115,7 @@ module UpperBranch
 
       def surge_event(row)
         idle = row[:throttle] && row[:throttle] < 8
-        Event.new(kind: "surge", from: row[:from], to: row[:to], size: row[:swing],
+        Event.new(kind: "surge", from: row[:from], to: row[:to], strength: row[:swing],
                   says: "Speed swings #{Words.percent(row[:swing], 0)} every #{format('%.1f', row[:period])} s#{" at #{row[:throttle].round} % throttle" if row[:throttle]}.",
                   evidence: { symptom: idle ? "idle-hunts" : "surge-steady", when: [] })
       end
@@ -147,7 +147,7 @@ module UpperBranch
         return unless delay > 0.35 || sag > 0.05
 
         spike = lean_spike(start, finish)
-        Event.new(kind: "hesitation", from: @time[start], to: @time[finish], size: delay, evidence: { symptom: "hesitation", when: ["throttle-opens"] },
+        Event.new(kind: "hesitation", from: @time[start], to: @time[finish], strength: delay, evidence: { symptom: "hesitation", when: ["throttle-opens"] },
                   says: "The throttle opens, the speed answers #{format('%.1f', delay)} s late#{", falling #{Words.percent(sag, 0)} first" if sag > 0.02}#{spike}.")
       end
 
@@ -174,12 +174,12 @@ module UpperBranch
       end
 
       def fade_in(rpm, from)
-        peak = rpm.max_index
+        peak = (rpm >= rpm.max * 0.98).where[-1] # the last moment it still pulled
         fall = 1 - (rpm[-1] / rpm[peak])
         return if fall < 0.06 || peak * @step < 0.5 || (rpm.size - peak) * @step < 1
 
         half = (rpm[peak..] < rpm[peak] * (1 - (fall * 0.63))).where[0]
-        Event.new(kind: "fade", from: @time[from + peak], to: @time[from + rpm.size - 1], size: fall, evidence: { check: "load-hold", outcomes: ["fades"] },
+        Event.new(kind: "fade", from: @time[from + peak], to: @time[from + rpm.size - 1], strength: fall, evidence: { check: "load-hold", outcomes: ["fades"] },
                   says: "Full throttle held: after #{format('%.0f', peak * @step)} s the speed falls #{Words.percent(fall, 0)}, time constant #{format('%.1f', half.to_i * @step)} s.")
       end
 
@@ -197,7 +197,7 @@ module UpperBranch
 
       def zone_events
         zones.reject { |zone| zone.word == "right" }.map do |zone|
-          Event.new(kind: "zone", from: 0.0, to: @time[-1], size: zone.mean, evidence: { check: "lambda", outcomes: ["#{zone.word}-#{zone.id}"] },
+          Event.new(kind: "zone", from: 0.0, to: @time[-1], strength: zone.mean, evidence: { check: "lambda", outcomes: ["#{zone.word}-#{zone.id}"] },
                     says: "#{zone.name}: #{zone.word}, lambda #{format('%.2f', zone.mean)} over #{zone.seconds.round} s.")
         end
       end

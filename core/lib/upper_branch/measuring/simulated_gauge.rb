@@ -31,7 +31,7 @@ module UpperBranch
       private
 
       def steady(_seconds) = 0.0
-      def drifting(seconds) = -0.09 * (1 - Math.exp(-seconds / 20.0))
+      def drifting(seconds) = -0.16 * (1 - Math.exp(-seconds / 12.0))
       def flicking(seconds) = (seconds % FLICK) < 0.16 ? -0.18 : 0.0
       def hunting(seconds) = 0.07 * Math.sin(2 * Math::PI * seconds / HUNT)
 

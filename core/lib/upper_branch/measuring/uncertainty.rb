@@ -12,13 +12,18 @@ module UpperBranch
       # values, uncertainties: arrays of Float (standard uncertainties). The block takes the values and gives one number, or nil.
       # [value, standard uncertainty]; the uncertainty is nil where a neighbor has no value.
       def self.propagate(values, uncertainties)
-        parts = values.each_index.map do |i|
-          next 0.0 if uncertainties[i].zero?
-
-          ends = [1, -1].map { |sign| yield(*values.dup.tap { |copy| copy[i] += sign * uncertainties[i] }) }
-          ends.all? && ((ends[0] - ends[1]) / 2.0)
+        neighbors = values.each_index.reject { |i| uncertainties[i].zero? }.map do |i|
+          [1, -1].map { |sign| yield(*values.dup.tap { |copy| copy[i] += sign * uncertainties[i] }) }
         end
-        [yield(*values), parts.all? ? Math.sqrt(parts.sum { |part| part**2 }) : nil]
+        [yield(*values), combine(neighbors)]
+      end
+
+      # The same from results already reckoned: [[with one input up by its uncertainty, with it down], ...], one pair an input. nil where
+      # a neighbor has no value.
+      def self.combine(neighbors)
+        return unless neighbors.flatten.all?
+
+        Math.sqrt(neighbors.sum { |up, down| ((up - down) / 2.0)**2 })
       end
 
       # Standard uncertainty of a reading: resolution d as a rectangle, d / sqrt(12) (4.3.7), and the scatter of hand and instrument.

@@ -28,7 +28,8 @@ module UpperBranch
           missing = @rule["ask"] - @inputs.keys - @calculator.inputs.select(&:optional?).map(&:id)
           raise Invalid.new("reading/inputs/#{missing.first}", "#{@rule['name']}: take down #{asked}") if missing.any?
 
-          @calculator.run(@inputs, @rule["output"] ? { @rule["output"] => @rule["unit"] } : {})
+          left_out = @calculator.inputs.select(&:optional?).map(&:id) - @inputs.keys
+          @calculator.run(left_out.to_h { |id| [id, { "value" => nil }] }.merge(@inputs), @rule["output"] ? { @rule["output"] => @rule["unit"] } : {})
         rescue Invalid => e
           raise e if e.field.to_s.start_with?("reading/")
 

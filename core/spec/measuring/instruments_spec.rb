@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+RSpec.describe UpperBranch::Measuring::Instruments do
+  def judge(check, data, family: "car-one", features: {})
+    machine = UpperBranch::Machine.new(CATALOGUE, family: family, features: features)
+    UpperBranch::Measuring::Reading.judge(machine.reading(machine.check(check)), data, CATALOGUE.worktop)
+  end
+
+  def sweep(found, peak, family: "car-one", features: {}, noise: 0)
+    turns = (0..6).map { |i| 0.75 + (i * 0.25) }
+    values = turns.each_with_index.map { |at, i| 700 - (60 * ((at - peak)**2)) + (noise * (i.even? ? 1 : -1)) }
+    judge("mixture-sweep", { "inputs" => { "turns" => turns, "values" => values, "found" => found } }, family: family, features: features)
+  end
+
+  it "shares out exactly one, whatever the instrument" do
+    readings = [sweep(1.5, 1.5),
+                judge("line-flow", { "inputs" => { "volume" => 100, "times" => [20, 40], "demand" => 100 } }), judge("idle-vacuum", { "inputs" => { "values" => [18.0] * 20, "interval" => 0.1 } }),
+                judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }),
+                judge("flow-compare", { "inputs" => { "reference" => [6.0], "part" => [5.8] } }, family: "slide")]
+    readings.each { |reading| expect(reading.chances.values.sum).to be_within(1e-9).of(1) }
+  end
+
+  describe "the mixture sweep" do
+    it "finds the peak and says on which side the screw stood" do
+      expect(sweep(1.5, 1.5).word).to eq "at-peak"
+      expect(sweep(1.0, 1.7).word).to eq "peak-richer"
+      expect(sweep(2.1, 1.4).word).to eq "peak-leaner"
+      expect(sweep(1.5, 1.62).value).to be_within(0.03).of(1.62)
+    end
+
+    it "turns round for an air screw" do
+      expect(sweep(1.0, 1.7, family: "slide", features: { "air-screw" => true }).word).to eq "peak-leaner"
+    end
+
+    it "sees no authority, and a peak beyond the last step" do
+      expect(judge("mixture-sweep", { "inputs" => { "turns" => [0.5, 1, 1.5, 2, 2.5], "values" => [701, 699, 700, 701, 699], "found" => 1.5 } }).word).to eq "flat"
+      expect(sweep(1.5, 4.0).word).to eq "still-rising-at-limit"
+    end
+
+    it "is not thrown by one wild reading" do
+      turns = (0..8).map { |i| 0.5 + (i * 0.25) }
+      values = turns.map { |at| 700 - (60 * ((at - 1.5)**2)) }
+      values[7] += 60
+      expect(judge("mixture-sweep", { "inputs" => { "turns" => turns, "values" => values, "found" => 1.5 } }).value).to be_within(0.15).of(1.5)
+    end
+
+    it "asks for four steps, one value each" do
+      expect { judge("mixture-sweep", { "inputs" => { "turns" => [1, 2, 3], "values" => [700, 701, 702] } }) }.to raise_error(UpperBranch::Invalid, /4 to/)
+      expect { judge("mixture-sweep", { "inputs" => { "turns" => [1, 1, 2, 2], "values" => [700, 701, 702, 700], "found" => 1 } }) }.to raise_error(UpperBranch::Invalid, /same place/)
+    end
+  end
+
+  describe "the vacuum gauge" do
+    def pattern(signal, level = 18.0)
+      gauge = UpperBranch::Measuring::SimulatedGauge.new(signal, level: level, seed: 5)
+      judge("idle-vacuum", { "inputs" => { "values" => (0...200).map { |i| gauge.at(i / 10.0) }, "interval" => 0.1 } })
+    end
+
+    it "tells steady, low, flicking, drifting and hunting apart" do
+      expect(pattern("steady").word).to eq "steady-normal"
+      expect(pattern("steady", 13.0).word).to eq "low-steady"
+      expect(pattern("flicking").word).to eq "regular-flick"
+      expect(pattern("drifting").word).to eq "slow-drift"
+      expect(pattern("hunting").word).to eq "wanders"
+    end
+
+    it "reads a single number too, lifted to the sea where the height is given" do
+      low = judge("idle-vacuum", { "value" => 14.5, "unit" => "inHg" })
+      high = judge("idle-vacuum", { "value" => 14.5, "unit" => "inHg", "altitude" => 1500 })
+      expect([low.word, high.word]).to eq %w[low-steady steady-normal]
+      expect(high.says.join).to include("as at the sea")
+    end
+  end
+
+  describe "the fuel line" do
+    it "is ample, or short where it is tightest" do
+      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 11, 12, 13], "demand" => 150 } }).word).to eq "ample"
+      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 40], "demand" => 150 } }).word).to eq "short-after-tap"
+      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [12, 60], "points" => %w[at-tank-outlet through-inlet], "demand" => 150 } }).word).to eq "short-through-inlet"
+    end
+
+    it "takes points in the order of flow only" do
+      expect { judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 40], "points" => %w[through-inlet at-tank-outlet] } }) }
+        .to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "reading/inputs/points" }
+    end
+  end
+
+  it "judges the shot by the family's least, and by its two sides" do
+    expect(judge("shot-volume", { "inputs" => { "one" => [1.0, 1.1], "strokes" => 10 } }).word).to eq "low"
+    expect(judge("shot-volume", { "inputs" => { "one" => [5, 5.1], "strokes" => 10 } }).word).to eq "in-spec"
+    expect(judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }, family: "four-valve").word).to eq "uneven"
+  end
+
+  it "counts drops with the scatter of a count" do
+    few = judge("after-drip", { "inputs" => { "drops" => 1, "seconds" => 60 } })
+    many = judge("after-drip", { "inputs" => { "drops" => 30, "seconds" => 60 } })
+    expect(few.too_close?(0.9)).to be true
+    expect(many.word).to eq "drips"
+    expect(many.uncertainty).to be_within(0.01).of(Math.sqrt(30))
+    expect(judge("after-drip", { "inputs" => { "drops" => 0, "seconds" => 60 } }).chances["drips"]).to be <= 0.5
+  end
+
+  it "narrows with repeats" do
+    one = judge("fuel-pressure", { "value" => 6.9, "unit" => "psi" })
+    four = judge("fuel-pressure", { "repeats" => [6.9, 6.9, 6.9, 6.9], "unit" => "psi" })
+    expect(four.uncertainty).to be_within(1e-9).of(one.uncertainty / 2)
+    expect(four.chances["in-range"]).to be > one.chances["in-range"]
+  end
+
+  it "names the field inside what was taken down" do
+    { { "inputs" => {} } => "reading/inputs", { "inputs" => { "reference" => [6] } } => "reading/inputs/part", { "inputs" => { "reference" => [6], "part" => ["x"] } } => "reading/inputs/part",
+      { "value" => 3 } => "reading/inputs" }.each do |data, field|
+      expect { judge("flow-compare", data, family: "slide") }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
+    end
+  end
+
+  it "becomes a soft finding in the job" do
+    before = job("slide", seen("flat-mid"))
+    after = before.with({ "id" => "9", "kind" => "check", "data" => { "check" => "flow-compare", "reading" => { "inputs" => { "reference" => [6.0, 6.05], "part" => [6.6, 6.65] } } } })
+    finding = after.findings.last
+    expect(finding.words).to eq ["less"]
+    expect(finding.chances.values.sum).to be_within(1e-9).of(1)
+    expect(posterior(after).now("needle-low")).to be > posterior(before).now("needle-low")
+    expect(trace(after)[:findings].last[:measured][:unit]).to eq "%"
+  end
+end
