@@ -4,8 +4,8 @@ source "https://gems.invalid"
 # The lock names no host: gems come from the source this machine's RubyGems is set to.
 Bundler.settings.set_command_option("mirror.https://gems.invalid/", Gem.sources.to_a.first)
 
-gem "json_schemer", "~> 2.5"
 gem "csv", "~> 3.3"
+gem "json_schemer", "~> 2.5"
 gem "matrix", "~> 0.4"
 gem "numo-narray", "~> 0.9.2"
 gem "ruby-units", "~> 4.1"

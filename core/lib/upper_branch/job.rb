@@ -10,14 +10,17 @@ module UpperBranch
   # The same entries and the same catalogue always give the same job. Raises Invalid naming the field of the entry that
   # cannot be used.
   class Job
-    KINDS = %w[machine symptom check put_back repair state caution note strike close].freeze
+    KINDS = %w[machine symptom check put_back repair state caution note wait strike close].freeze
 
     # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil.
     # round: how many repairs had been done when it was seen.
     Finding = Struct.new(:entry, :kind, :id, :words, :chances, :conditions, :round, :reading, keyword_init: true)
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
 
-    attr_accessor :machine, :state, :closing, :minutes, :has_run
+    # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
+    Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
+
+    attr_accessor :machine, :state, :closing, :minutes, :has_run, :waiting
     attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck
 
     def self.replay(catalogue, entries)

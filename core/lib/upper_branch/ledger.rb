@@ -7,6 +7,7 @@ module UpperBranch
   class Ledger
     SHOWN = 3
     LEAST = 0.005
+    FELL = 0.7 # odds left of a group that something cleared
 
     def initialize(posterior)
       @compiled = posterior.compiled
@@ -22,7 +23,20 @@ module UpperBranch
       rows.reject { |row| change(row) < LEAST }.sort_by { |row| [-change(row), row[:id]] }.first(SHOWN)
     end
 
+    # The entry that cleared a group of faults most: the one after which the chance of any of them fell furthest by odds, to seven tenths
+    # or less. nil when none did. fault_ids: of one circuit, say
+    def cleared(fault_ids)
+      places = fault_ids.filter_map { |id| @compiled.index(id) }
+      odds = @history.map { |chances| any(chances, places).then { |p| p / [1 - p, 1e-9].max } }
+      entry, position = @position.min_by { |_, i| odds[i + 1] / [odds[i], 1e-12].max }
+      entry if position && odds[position + 1] < odds[position] * FELL
+    end
+
     private
+
+    def any(chances, places)
+      1 - places.reduce(1.0) { |left, i| left * (1 - chances[i]) }
+    end
 
     def change(row)
       (row[:after] - row[:before]).abs

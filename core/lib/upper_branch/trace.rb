@@ -26,8 +26,8 @@ module UpperBranch
       now = @posterior.all_now
       { catalogue: @job.catalogue.stamp, machine: machine, state: @job.state.to_h, minutes: @job.minutes.round, round: @job.round,
         closing: @job.closing, outside: round(@posterior.outside), neglected: round(@posterior.neglected),
-        sets: sets, faults: faults(now), parts: grouped(now) { |fault| fault.part.id }, circuits: grouped(now, &:circuit),
-        findings: findings, put_back: put_back, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
+        sets: sets, faults: faults(now), parts: grouped(now) { |fault| fault.part.id }, circuits: circuits(now),
+        findings: findings, put_back: put_back, waiting: @job.waiting&.to_h, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
     end
 
     private
@@ -73,6 +73,12 @@ module UpperBranch
       groups = @machine.faults.group_by(&)
       groups.map { |id, members| { id: id, probability: any(members, now), blame: any(members, @blame) } }
             .sort_by { |row| [-row[:probability], row[:id]] }
+    end
+
+    # Circuits with the finding that cleared each most.
+    def circuits(now)
+      members = @machine.faults.group_by(&:circuit)
+      grouped(now, &:circuit).map { |row| row.merge(cleared_by: @ledger.cleared(members[row[:id]].map(&:id))) }
     end
 
     def any(members, chances)

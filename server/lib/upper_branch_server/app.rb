@@ -53,7 +53,11 @@ module UpperBranchServer
     end
 
     get "/api/v1/jobs" do
-      answer(jobs: settings.store.list.map { |row| board_row(row) })
+      answer(jobs: settings.store.list.map { |row| board_row(row) }, order: settings.store.board_order)
+    end
+
+    post "/api/v1/board" do
+      answer(order: settings.store.arrange(body_as("BoardOrder")["order"]))
     end
 
     post "/api/v1/jobs" do
@@ -153,7 +157,7 @@ module UpperBranchServer
     end
 
     def board_row(row)
-      { id: row[:id], title: row[:title], version: row[:version], updated_at: row[:updated_at].utc.iso8601(3), closed_as: row[:closed_as] }.merge(row[:summary].to_h.transform_keys(&:to_sym))
+      { waiting: nil, id: row[:id], title: row[:title], version: row[:version], updated_at: row[:updated_at].utc.iso8601(3), closed_as: row[:closed_as] }.merge(row[:summary].to_h.transform_keys(&:to_sym))
     end
   end
 end

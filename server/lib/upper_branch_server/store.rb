@@ -36,6 +36,17 @@ module UpperBranchServer
       raise Problem.invalid(e.field, e.message)
     end
 
+    # Ids of jobs as the shop has laid them on the board, the first first.
+    def board_order
+      setting("board").to_a
+    end
+
+    # Keeps the order of the board.
+    def arrange(ids)
+      keep("board", ids)
+      board_order
+    end
+
     # What is different in the catalogue since a job was last written to: {section => [ids]}, nil when nobody remembers that one.
     def changes_since(stamp)
       return {} if stamp == @catalogue.stamp

@@ -6,7 +6,11 @@ module UpperBranchServer
     def self.of(job)
       posterior = UpperBranch::Diagnosis::Posterior.of(job)
       step = UpperBranch::Planning::NextStep.of(job, posterior)
-      { "machine" => machine(job), "waits_for" => waits_for(step), "minutes" => job.minutes.round, "next" => next_words(step), "leading" => leading(job, posterior) }
+      { "machine" => machine(job), "waits_for" => waits_for(step), "minutes" => job.minutes.round, "next" => next_words(step), "leading" => leading(job, posterior), "waiting" => waiting(job) }
+    end
+
+    def self.waiting(job)
+      job.waiting && job.waiting.to_h.slice(:for, :until, :text).transform_keys(&:to_s)
     end
 
     def self.machine(job)
@@ -33,6 +37,6 @@ module UpperBranchServer
 
       posterior.all_now.min_by(3) { |id, p| [-p, id] }.select { |_, p| p > 0.1 }.map { |id, p| { "name" => job.machine.fault(id).name, "probability" => p.round(4) } }
     end
-    private_class_method :machine, :waits_for, :next_words, :leading
+    private_class_method :waiting, :machine, :waits_for, :next_words, :leading
   end
 end

@@ -20,8 +20,8 @@ describe("the client", () => {
   });
 
   it("hands on what was answered", async () => {
-    answers(200, { jobs: [] });
-    await expect(api.jobs()).resolves.toEqual([]);
+    answers(200, { jobs: [], order: [] });
+    await expect(api.board()).resolves.toEqual({ jobs: [], order: [] });
   });
 
   it("raises the problem the server names, final when it is the entry's fault", async () => {
@@ -37,9 +37,9 @@ describe("the client", () => {
       "fetch",
       vi.fn(async () => Promise.reject(new TypeError("offline"))),
     );
-    expect(((await api.jobs().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
+    expect(((await api.board().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
     answers(503, { type: "/problems/unavailable", title: "Away", status: 503, detail: "later" });
-    expect(((await api.jobs().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
+    expect(((await api.board().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
   });
 });
 

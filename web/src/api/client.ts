@@ -69,7 +69,8 @@ export const api = {
   catalogue: () => request<Catalogue>("/catalogue"),
   schools: () => request<ShopWays>("/schools"),
   chooseSchools: (ways: ShopWays) => post<ShopWays>("/schools", ways),
-  jobs: () => request<{ jobs: JobSummary[] }>("/jobs").then((answer) => answer.jobs),
+  board: () => request<{ jobs: JobSummary[]; order: string[] }>("/jobs"),
+  arrange: (order: string[]) => post<{ order: string[] }>("/board", { order }),
   job: (id: string) => request<Job>(`/jobs/${id}`),
   createJob: (job: NewJob) => post<Job>("/jobs", job),
   addEntries: (id: string, version: number, entries: NewEntry[]) =>

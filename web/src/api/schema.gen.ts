@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["arrangeBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}": {
         parameters: {
             query?: never;
@@ -325,7 +341,7 @@ export interface components {
         };
         Uuid: string;
         /** @enum {string} */
-        EntryKind: "machine" | "symptom" | "check" | "put_back" | "repair" | "state" | "caution" | "note" | "strike" | "close";
+        EntryKind: "machine" | "symptom" | "check" | "put_back" | "repair" | "state" | "caution" | "note" | "wait" | "strike" | "close";
         NewJob: {
             id: components["schemas"]["Uuid"];
             title: string;
@@ -339,7 +355,7 @@ export interface components {
         NewEntry: {
             id: components["schemas"]["Uuid"];
             kind: components["schemas"]["EntryKind"];
-            /** @description by kind: MachineData, SymptomData, CheckData, PutBackData, RepairData, StateData, CautionData, NoteData, StrikeData, CloseData */
+            /** @description by kind: MachineData, SymptomData, CheckData, PutBackData, RepairData, StateData, CautionData, NoteData, WaitData, StrikeData, CloseData */
             data: {
                 [key: string]: unknown;
             };
@@ -419,6 +435,23 @@ export interface components {
         NoteData: {
             text: string;
         };
+        WaitData: {
+            /** @enum {string} */
+            for: "soaking" | "cooling" | "parts" | "nothing";
+            /** Format: date-time */
+            until?: string;
+            text?: string;
+        };
+        Waiting: {
+            entry?: string;
+            /** @enum {string} */
+            for: "soaking" | "cooling" | "parts";
+            until: string | null;
+            text: string | null;
+        } | null;
+        BoardOrder: {
+            order: components["schemas"]["Uuid"][];
+        };
         StrikeData: {
             entry: string;
         };
@@ -428,6 +461,8 @@ export interface components {
             reason?: string;
         };
         JobList: {
+            /** @description ids as the shop has laid them, the first first */
+            order: string[];
             jobs: components["schemas"]["JobSummary"][];
         };
         JobSummary: {
@@ -446,6 +481,7 @@ export interface components {
                 probability: number;
             }[];
             closed_as: string | null;
+            waiting: components["schemas"]["Waiting"];
         };
         Job: {
             id: string;
@@ -694,6 +730,13 @@ export interface components {
                 [key: string]: number[][];
             };
         } | null;
+        CircuitShare: {
+            id: string;
+            probability: components["schemas"]["Probability"];
+            blame: components["schemas"]["Probability"];
+            /** @description the finding that cleared it most */
+            cleared_by: string | null;
+        };
         Share: {
             id: string;
             probability: components["schemas"]["Probability"];
@@ -862,8 +905,9 @@ export interface components {
             sets: components["schemas"]["FaultSet"][];
             faults: components["schemas"]["Suspect"][];
             parts: components["schemas"]["Share"][];
-            circuits: components["schemas"]["Share"][];
+            circuits: components["schemas"]["CircuitShare"][];
             findings: components["schemas"]["Finding"][];
+            waiting: components["schemas"]["Waiting"];
             /** @description what checks took off and nobody has ticked as back on */
             put_back: {
                 check: string;
@@ -1189,6 +1233,31 @@ export interface operations {
             415: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+        };
+    };
+    arrangeBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardOrder"];
+            };
+        };
+        responses: {
+            /** @description kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOrder"];
+                };
+            };
+            422: components["responses"]["Problem"];
         };
     };
     getJob: {

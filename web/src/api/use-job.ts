@@ -8,8 +8,21 @@ export function useCatalogue() {
   return useQuery({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity });
 }
 
+type BoardData = Awaited<ReturnType<typeof api.board>>;
+
+/** The board: jobs and the order the shop has laid them in. arrange shows the new order at once and keeps it. */
+export function useBoard() {
+  const client = useQueryClient();
+  const query = useQuery({ queryKey: ["jobs"], queryFn: api.board, refetchInterval: 30_000 });
+  const arrange = (order: string[]) => {
+    client.setQueryData<BoardData>(["jobs"], (now) => now && { ...now, order });
+    api.arrange(order).catch(() => client.invalidateQueries({ queryKey: ["jobs"] }));
+  };
+  return { ...query, arrange };
+}
+
 export function useJobs() {
-  return useQuery({ queryKey: ["jobs"], queryFn: api.jobs, refetchInterval: 30_000 });
+  return useQuery({ queryKey: ["jobs"], queryFn: api.board, refetchInterval: 30_000, select: (data) => data.jobs });
 }
 
 const RETRY_MS = 4000;

@@ -1,40 +1,49 @@
 import type { Catalogue, Trace } from "../api/types";
 import { percent } from "../ui/percent";
 import { drawBranch, HEIGHT, WIDTH, type Limb } from "./geometry";
+import { useTweened } from "./tween";
 
-/** The live branch. A limb can be chosen (click, Enter or space); chosen again it is let go. */
+const NAMED = 5;
+
+/**
+ * The live branch. Limbs move to a new answer within 350 ms. A limb can be opened (click, Enter or space); opened again it is
+ * let go. Beside the picture the same stands as a nested list for who does not see it.
+ */
 export function Branch(props: {
   trace: Trace;
   circuits: Catalogue["circuits"];
   chosen: string | null;
   onChoose: (circuit: string | null) => void;
 }) {
-  const drawing = drawBranch(props.trace, props.circuits);
+  const drawing = drawBranch(useTweened(props.trace), props.circuits);
   const named = new Set(
     [...drawing.limbs]
       .sort((a, b) => b.probability - a.probability)
-      .slice(0, 5)
+      .slice(0, NAMED)
       .map((limb) => limb.id),
   );
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="h-auto w-full select-none"
-      role="group"
-      aria-label="Branch: suspicion by circuit"
-    >
-      <path d={drawing.trunk} className="fill-bark" />
-      <ellipse cx="2" cy={HEIGHT / 2 - 6} rx="5" ry="10" className="fill-fuel-soft stroke-bark" strokeWidth="2" />
-      {drawing.limbs.map((limb) => (
-        <LimbView
-          key={limb.id}
-          limb={limb}
-          named={named.has(limb.id)}
-          chosen={props.chosen === limb.id}
-          onChoose={() => props.onChoose(props.chosen === limb.id ? null : limb.id)}
-        />
-      ))}
-    </svg>
+    <>
+      <svg
+        viewBox={`0 26 ${WIDTH} ${HEIGHT - 50}`}
+        className="h-auto w-full select-none"
+        role="group"
+        aria-label="Branch: suspicion by circuit"
+      >
+        <path d={drawing.trunk} className="fill-bark" />
+        <ellipse cx="2" cy={HEIGHT / 2 - 6} rx="5" ry="10" className="fill-fuel-soft stroke-bark" strokeWidth="2" />
+        {drawing.limbs.map((limb) => (
+          <LimbView
+            key={limb.id}
+            limb={limb}
+            named={named.has(limb.id)}
+            chosen={props.chosen === limb.id}
+            onChoose={() => props.onChoose(props.chosen === limb.id ? null : limb.id)}
+          />
+        ))}
+      </svg>
+      <TreeList trace={props.trace} circuits={props.circuits} />
+    </>
   );
 }
 
@@ -65,9 +74,9 @@ function LimbView({
       }}
     >
       <circle cx={limb.tip.x} cy={(limb.tip.y + HEIGHT / 2) / 2} r="34" fill="transparent" />
-      <path d={limb.path} strokeWidth="0.5" className={`${tone} transition-all duration-300`} />
+      <path d={limb.path} strokeWidth="0.5" className={tone} />
       {limb.twigs.map((twig) => (
-        <path key={twig.id} d={twig.path} className="fill-fuel transition-all duration-300" />
+        <path key={twig.id} d={twig.path} className="fill-fuel" />
       ))}
       {limb.withered && <path d={leafAt(limb)} className="fill-leaf" />}
       <text
@@ -75,13 +84,13 @@ function LimbView({
         y={limb.label.y}
         textAnchor="middle"
         className={`font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
-        fontSize={named && !limb.withered ? 15 : 12.5}
+        fontSize={named && !limb.withered ? 16 : 13.5}
       >
         {limb.name}
         {!limb.withered && <tspan className="fill-fuel"> {percent(limb.probability)}</tspan>}
       </text>
       {named && limb.twigs[0] && limb.probability > 0.15 && (
-        <text x={limb.label.x} y={limb.label.y + 15} textAnchor="middle" className="fill-dim" fontSize="12">
+        <text x={limb.label.x} y={limb.label.y + 15} textAnchor="middle" className="fill-dim" fontSize="13">
           {limb.twigs[0].name}
         </text>
       )}
@@ -96,6 +105,32 @@ function LimbView({
         strokeDasharray={chosen ? "4 4" : undefined}
       />
     </g>
+  );
+}
+
+/** The branch in words: circuits with their share, their leading parts under them. */
+function TreeList({ trace, circuits }: { trace: Trace; circuits: Catalogue["circuits"] }) {
+  const name = (id: string) => circuits.find((row) => row.id === id)?.name ?? id;
+  return (
+    <ul className="sr-only" aria-label="Branch in words">
+      {[...trace.circuits]
+        .sort((a, b) => b.blame - a.blame)
+        .map((circuit) => (
+          <li key={circuit.id}>
+            {name(circuit.id)}: {percent(circuit.blame)}
+            <ul>
+              {trace.faults
+                .filter((fault) => fault.circuit === circuit.id && fault.blame > 0.05)
+                .slice(0, 3)
+                .map((fault) => (
+                  <li key={fault.id}>
+                    {fault.name}: {percent(fault.blame)}
+                  </li>
+                ))}
+            </ul>
+          </li>
+        ))}
+    </ul>
   );
 }
 

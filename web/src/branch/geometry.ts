@@ -1,4 +1,5 @@
-import type { Suspect, Trace } from "../api/types";
+import type { Suspect } from "../api/types";
+import type { Shares } from "./tween";
 
 /**
  * The branch as geometry: a trunk from the cut end (the complaint), a limb for each circuit at a fixed place, twigs for its
@@ -27,7 +28,7 @@ const WITHERED = 0.03;
 const TRUNK_Y = HEIGHT / 2;
 const TWIG_FROM = 0.05;
 
-export function drawBranch(trace: Trace, circuits: { id: string; name: string }[]): BranchDrawing {
+export function drawBranch(trace: Shares, circuits: { id: string; name: string }[]): BranchDrawing {
   const share = new Map(trace.circuits.map((row) => [row.id, row.blame]));
   const standing = circuits.filter((circuit) => share.has(circuit.id));
   const step = (WIDTH - 130) / Math.max(standing.length - 1, 1);

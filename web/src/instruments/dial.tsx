@@ -130,7 +130,7 @@ function Face(props: {
     const box = svg.current?.getBoundingClientRect();
     if (!box || !props.onSet) return;
     props.onSet(
-      valueAt(event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height * 0.56, props.range),
+      valueAt(event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2, props.range),
     );
   };
   const key = (event: KeyboardEvent) => {
@@ -143,7 +143,7 @@ function Face(props: {
   return (
     <svg
       ref={svg}
-      viewBox="-120 -112 240 200"
+      viewBox="-120 -112 240 224"
       className={`mx-auto h-auto w-full max-w-80 touch-none ${props.onSet ? "cursor-pointer" : ""}`}
       role="slider"
       tabIndex={0}

@@ -1,7 +1,10 @@
 import { MoonStar, Sun, SunMoon } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { Link, NavLink } from "react-router";
+import { CommandsRoot } from "./commands";
+import { Palette } from "./palette";
 import { applyTheme, storedTheme, type Theme } from "./theme";
+import { TimerBell } from "./timer-bell";
 
 const NEXT: Record<Theme, Theme> = { auto: "light", light: "dark", dark: "auto" };
 const ICON = { auto: SunMoon, light: Sun, dark: MoonStar };
@@ -15,19 +18,19 @@ export function Shell({ children }: { children: ReactNode }) {
     setTheme(NEXT[theme]);
   };
   return (
-    <>
+    <CommandsRoot>
       <a
         href="#main"
         className="sr-only z-50 bg-fuel p-3 text-white focus:not-sr-only focus:absolute focus:top-2 focus:left-2"
       >
         Skip to the work
       </a>
-      <header className="flex h-14 items-center gap-2 bg-deep px-3 text-[#eef2e6] sm:px-5">
+      <header className="flex min-h-14 flex-wrap items-center gap-x-2 bg-deep px-3 text-[#eef2e6] sm:px-5">
         <Link to="/" className="flex min-h-11 items-center gap-2.5 pr-3 no-underline">
           <img src="/branch.svg" alt="" width="30" height="30" />
           <span className="font-display text-lg font-semibold [font-stretch:85%]">Upper Branch</span>
         </Link>
-        <nav aria-label="Places" className="flex flex-1 gap-1">
+        <nav aria-label="Places" className="flex flex-1 flex-wrap gap-x-1">
           <Place to="/">Bench</Place>
           <Place to="/new">New job</Place>
           <Place to="/worktop">Worktop</Place>
@@ -44,10 +47,12 @@ export function Shell({ children }: { children: ReactNode }) {
           <Icon size={20} aria-hidden />
         </button>
       </header>
+      <TimerBell />
       <main id="main" className="mx-auto max-w-[1500px] p-3 sm:p-4">
         {children}
       </main>
-    </>
+      <Palette />
+    </CommandsRoot>
   );
 }
 

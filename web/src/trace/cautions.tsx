@@ -25,27 +25,43 @@ export function useCautions(ids: string[], job: Job, catalogue: Catalogue, desk:
   };
 }
 
+/** Open until they are read; then a line that can be unfolded. */
 export function Cautions({ state }: { state: CautionState }) {
   if (state.hazards.length === 0) return null;
+  if (state.read)
+    return (
+      <details className="mt-3 rounded-xl border-l-4 border-line bg-ground px-3">
+        <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[15px] text-dim">
+          <ShieldAlert size={18} aria-hidden className="shrink-0" />
+          <span>
+            <strong className="font-medium text-ink">Cautions read:</strong>{" "}
+            {state.hazards.map((hazard) => hazard.name.toLowerCase()).join(", ")}
+          </span>
+        </summary>
+        <List hazards={state.hazards} />
+      </details>
+    );
   return (
-    <div
-      className={`mt-4 rounded-xl border-l-4 p-3 ${state.read ? "border-line bg-ground" : "border-rust bg-rust-soft"}`}
-    >
+    <div className="mt-3 rounded-xl border-l-4 border-rust bg-rust-soft p-3">
       <h3 className="flex items-center gap-2 text-base">
-        <ShieldAlert size={18} aria-hidden className={state.read ? "text-dim" : "text-rust"} /> Cautions
+        <ShieldAlert size={18} aria-hidden className="text-rust" /> Cautions
       </h3>
-      <ul className="mt-1 space-y-1 text-[15px]">
-        {(state.read ? state.hazards : state.open).map((hazard) => (
-          <li key={hazard.id}>
-            <strong>{hazard.name}.</strong> {hazard.caution}
-          </li>
-        ))}
-      </ul>
-      {!state.read && (
-        <Button className="mt-2 w-full" onClick={state.acknowledge} aria-keyshortcuts="c">
-          Read and seen to
-        </Button>
-      )}
+      <List hazards={state.open} />
+      <Button className="mt-2 w-full" onClick={state.acknowledge} aria-keyshortcuts="c">
+        Read and seen to
+      </Button>
     </div>
+  );
+}
+
+function List({ hazards }: { hazards: Hazard[] }) {
+  return (
+    <ul className="mt-1 space-y-1 pb-2 text-[15px]">
+      {hazards.map((hazard) => (
+        <li key={hazard.id}>
+          <strong>{hazard.name}.</strong> {hazard.caution}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -5,6 +5,7 @@ import type { Catalogue, Check, CheckOption, Job } from "../api/types";
 import { Instrument } from "../instruments/instrument";
 import { PictureMap, PICTURED } from "../instruments/picture-map";
 import { Button } from "../ui/button";
+import { CheckIcon } from "../ui/icons";
 import { meets } from "../ui/needs";
 import { percent } from "../ui/percent";
 import { Cautions, useCautions } from "./cautions";
@@ -58,7 +59,12 @@ export function CheckPanel(props: {
       <p className="text-sm font-semibold text-fuel">
         Next check · {check.states.map((code) => STATE[code]).join(" or ")}
       </p>
-      <h2 className="text-[1.7rem] leading-tight">{check.name}</h2>
+      <h2 className="flex items-start gap-2 text-[1.6rem] leading-tight">
+        <span className="mt-0.5 shrink-0 text-fuel">
+          <CheckIcon check={check.id} />
+        </span>
+        {check.name}
+      </h2>
       {props.reason && <p className="mt-1 text-dim">{props.reason}</p>}
       <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm text-dim">
         <span className="flex items-center gap-1.5">

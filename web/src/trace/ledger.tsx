@@ -9,7 +9,9 @@ import type { Desk } from "./trace-view";
 /** What was found, newest first, and what each finding did. A mistake is struck out and stays visible. */
 export function Ledger({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
   const findings = new Map(job.trace.findings.map((row) => [row.entry, row]));
-  const rows = job.entries.filter((one) => !["machine", "strike", "caution", "put_back"].includes(one.kind)).reverse();
+  const rows = job.entries
+    .filter((one) => !["machine", "strike", "caution", "put_back", "wait"].includes(one.kind))
+    .reverse();
   return (
     <Card aria-label="What was found">
       <h2 className="mb-2 flex min-h-11 items-center text-xl">What was found</h2>

@@ -1,37 +1,23 @@
 import { Collapsible } from "radix-ui";
-import type { Catalogue, Suspect, Trace } from "../api/types";
-import { Button } from "../ui/button";
+import type { Suspect, Trace } from "../api/types";
 import { Card } from "../ui/card";
 import { percent } from "../ui/percent";
+import { Reasons } from "./reasons";
 
 const SHOWN = 7;
 
-/** Who is suspected, with the strongest reasons for and against. A circuit chosen on the branch narrows the list. */
-export function Suspects(props: {
-  trace: Trace;
-  circuit: string | null;
-  circuits: Catalogue["circuits"];
-  onClear: () => void;
-}) {
-  const { trace, circuit } = props;
-  const name = props.circuits.find((row) => row.id === circuit)?.name;
-  const rows = trace.faults.filter((fault) => circuit === null || fault.circuit === circuit).slice(0, SHOWN);
+/** Who is suspected, with the strongest reasons for and against. */
+export function Suspects({ trace }: { trace: Trace }) {
+  const rows = trace.faults.slice(0, SHOWN);
   return (
     <Card aria-label="Suspects">
-      <h2 className="mb-2 flex min-h-11 items-center justify-between gap-2 text-xl">
-        {name ? `Suspects: ${name}` : "Suspects"}
-        {circuit && (
-          <Button look="quiet" className="text-base" onClick={props.onClear}>
-            All circuits
-          </Button>
-        )}
-      </h2>
+      <h2 className="mb-2 text-xl">Suspects</h2>
       <ul className="-mx-1">
         {rows.map((fault) => (
           <SuspectRow key={fault.id} fault={fault} />
         ))}
       </ul>
-      {trace.findings.length > 0 && !circuit && <Sets trace={trace} />}
+      {trace.findings.length > 0 && <Sets trace={trace} />}
     </Card>
   );
 }
@@ -61,27 +47,6 @@ function SuspectRow({ fault }: { fault: Suspect }) {
   );
 }
 
-function Reasons({ reasons }: { reasons: NonNullable<Suspect["reasons"]> }) {
-  const rows = [...reasons.for, ...reasons.against];
-  if (rows.length === 0) return <p className="mt-1">Nothing found speaks for or against it yet.</p>;
-  return (
-    <ul className="mt-1">
-      {rows.map((reason) => (
-        <li key={reason.entry} className="grid grid-cols-[3.2rem_1fr] gap-2">
-          <span
-            className={`tabular-nums ${reason.decibans > 0 ? "text-fuel" : "text-leaf"}`}
-            title="weight of evidence, decibans"
-          >
-            {reason.decibans > 0 ? "+" : "−"}
-            {Math.abs(reason.decibans).toFixed(0)}
-          </span>
-          <span>{reason.says}</span>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
 /** The leading explanations taken together: one fault or two. */
 function Sets({ trace }: { trace: Trace }) {
   const names = new Map(trace.faults.map((fault) => [fault.id, fault.name]));
@@ -102,11 +67,15 @@ function Sets({ trace }: { trace: Trace }) {
           </li>
         ))}
       </ul>
-      {trace.neglected > 0.005 && (
-        <p className="mt-1 text-dim">
-          Sets of more than three faults, not looked at one by one: about {percent(trace.neglected)} of belief, mostly
-          these with one more along for the ride.
-        </p>
+      {trace.neglected > 0.5 ? (
+        <p className="mt-1 text-dim">Too little has been found to tell such sets apart yet.</p>
+      ) : (
+        trace.neglected > 0.005 && (
+          <p className="mt-1 text-dim">
+            Sets of more than three faults, not looked at one by one: about {percent(trace.neglected)} of belief, mostly
+            these with one more along for the ride.
+          </p>
+        )
       )}
     </div>
   );

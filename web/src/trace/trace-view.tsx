@@ -1,16 +1,22 @@
-import { Ruler, Undo2 } from "lucide-react";
-import { useState } from "react";
-import { useParams } from "react-router";
+import { Hourglass, Ruler, Undo2 } from "lucide-react";
+import { useMemo, useState } from "react";
+import { useParams, useSearchParams } from "react-router";
 import { entry } from "../api/client";
 import type { Catalogue, Job } from "../api/types";
 import { useCatalogue, useJob } from "../api/use-job";
 import { Branch } from "../branch/branch";
+import { Section } from "../section/section";
+import { useOffer, type Command } from "../shell/commands";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { meets } from "../ui/needs";
 import { Failed, Loading } from "../ui/state";
+import { useNow } from "../ui/use-now";
 import { ChangesNotice } from "./changes-notice";
 import { DangerBar } from "./danger-bar";
+import { LastChange } from "./last-change";
 import { Ledger } from "./ledger";
+import { LimbPanel } from "./limb-panel";
 import { LimitsDialog } from "./limits-dialog";
 import { NextCard } from "./next-card";
 import { ProblemBar } from "./problem-bar";
@@ -19,6 +25,8 @@ import { ShortcutSheet } from "./shortcut-sheet";
 import { useShortcuts } from "./shortcuts";
 import { StateBar } from "./state-bar";
 import { Suspects } from "./suspects";
+import { WaitDialog } from "./wait-dialog";
+import { untilWords, WAIT } from "./waiting";
 
 /** The main view: the one next step, the branch, what was found and what it did, who is suspected and why. */
 export function TraceView() {
@@ -35,38 +43,53 @@ export type Desk = ReturnType<typeof useJob>;
 
 function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
   const [circuit, setCircuit] = useState<string | null>(null);
-  const [sheet, setSheet] = useState(false);
-  const [limits, setLimits] = useState(false);
+  const [sheet, setSheet] = useState<"keys" | "limits" | "wait" | null>(null);
+  const [place, setPlace] = useSearchParams();
+  const { trace } = job;
   const last = job.entries.findLast((one) => !one.struck && one.kind !== "strike" && one.kind !== "machine");
   const undo = () => {
     if (last) void desk.add(entry("strike", { entry: last.id }));
   };
-  useShortcuts({ u: undo, "?": () => setSheet(true), l: () => setLimits(true) });
+  useShortcuts({
+    u: undo,
+    "?": () => setSheet("keys"),
+    l: () => setSheet("limits"),
+    w: () => setSheet("wait"),
+  });
+  useOffer(useTraceCommands(job, catalogue, setPlace, setSheet));
   const machine = job.entries.findLast((one) => one.kind === "machine" && !one.struck);
+  const features = useMemo(() => new Set(trace.machine.features), [trace.machine.features]);
+  const current =
+    place.get("check") ?? trace.next.check?.id ?? (trace.next.proof?.kind === "check" ? trace.next.proof.id : null);
+  const open = (name: typeof sheet) => (on: boolean) => setSheet(on ? name : null);
   return (
     <>
-      <header className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+      <header className="mb-3 flex items-center justify-between gap-x-6 gap-y-2 max-lg:flex-wrap">
         <div className="min-w-0">
-          <p className="text-sm text-dim">
-            {String(machine?.data.name ?? job.trace.machine.name)} · {job.trace.machine.name}
+          <p className="text-sm leading-tight text-dim">
+            {String(machine?.data.name ?? trace.machine.name)} · {trace.machine.name}
           </p>
-          <h1 className="text-2xl leading-tight">{job.title}</h1>
+          <h1 className="line-clamp-2 text-xl leading-tight">{job.title}</h1>
         </div>
-        <div className="flex flex-wrap items-center gap-2">
-          <StateBar trace={job.trace} desk={desk} />
-          <Button onClick={() => setLimits(true)} aria-keyshortcuts="l">
-            <Ruler size={18} aria-hidden /> Limits
+        <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
+          <StateBar trace={trace} desk={desk} />
+          <Button onClick={() => setSheet("limits")} aria-keyshortcuts="l" aria-label="Limits">
+            <Ruler size={18} aria-hidden /> <span className="sr-only">Limits</span>
+          </Button>
+          <Button onClick={() => setSheet("wait")} aria-keyshortcuts="w" aria-label="Put it aside">
+            <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
           </Button>
           <Button onClick={undo} disabled={!last} aria-keyshortcuts="u">
             <Undo2 size={18} aria-hidden /> Undo
           </Button>
-          <Button look="quiet" onClick={() => setSheet(true)} aria-label="Keys" aria-keyshortcuts="?">
+          <Button look="quiet" onClick={() => setSheet("keys")} aria-label="Keys" aria-keyshortcuts="?">
             ?
           </Button>
         </div>
       </header>
       <ProblemBar desk={desk} />
       <DangerBar job={job} catalogue={catalogue} />
+      {trace.waiting && <WaitingBar waiting={trace.waiting} onOpen={() => setSheet("wait")} />}
       <PutBack job={job} desk={desk} />
       {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
@@ -75,21 +98,83 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         </div>
         <div className="contents min-w-0 content-start gap-3 lg:grid">
           <Card className="order-2 p-2! sm:p-3! lg:order-none">
-            <Branch trace={job.trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
+            <LastChange job={job} />
+            <Branch trace={trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
           </Card>
-          <div className="order-4 grid gap-3 md:grid-cols-2 lg:order-none">
-            <Suspects
-              trace={job.trace}
-              circuit={circuit}
-              circuits={catalogue.circuits}
-              onClear={() => setCircuit(null)}
-            />
-            <Ledger job={job} catalogue={catalogue} desk={desk} />
+          {circuit && (
+            <div className="order-2 lg:order-none">
+              <LimbPanel job={job} catalogue={catalogue} circuit={circuit} onClose={() => setCircuit(null)} />
+            </div>
+          )}
+          <div className="order-4 grid items-start gap-3 md:grid-cols-2 lg:order-none">
+            <Card aria-label="Section" className="min-w-0">
+              <Section
+                family={trace.machine.family}
+                features={features}
+                catalogue={catalogue}
+                faults={trace.faults}
+                check={current}
+                cold={trace.state.engine === "cold"}
+              />
+            </Card>
+            <Suspects trace={trace} />
+            <div className="md:col-span-2">
+              <Ledger job={job} catalogue={catalogue} desk={desk} />
+            </div>
           </div>
         </div>
       </div>
-      <LimitsDialog open={limits} onOpenChange={setLimits} job={job} catalogue={catalogue} desk={desk} />
-      <ShortcutSheet open={sheet} onOpenChange={setSheet} />
+      <LimitsDialog
+        open={sheet === "limits"}
+        onOpenChange={open("limits")}
+        job={job}
+        catalogue={catalogue}
+        desk={desk}
+      />
+      <WaitDialog open={sheet === "wait"} onOpenChange={open("wait")} job={job} desk={desk} />
+      <ShortcutSheet open={sheet === "keys"} onOpenChange={open("keys")} />
     </>
+  );
+}
+
+/** What the trace offers to the palette: every check of this machine, and what else can be done here. */
+function useTraceCommands(
+  job: Job,
+  catalogue: Catalogue,
+  setPlace: ReturnType<typeof useSearchParams>[1],
+  setSheet: (sheet: "keys" | "limits" | "wait") => void,
+): Command[] {
+  const { version } = job;
+  const family = job.trace.machine.features.join();
+  return useMemo(() => {
+    const features = new Set(family.split(","));
+    const checks = catalogue.checks.filter((check) => meets(check.needs, features));
+    return [
+      ...checks.map((check) => ({
+        name: check.name,
+        kind: "Take this check",
+        act: () => setPlace({ check: check.id, at: String(version) }, { replace: true }),
+      })),
+      { name: "Limits of this job", kind: "Here", act: () => setSheet("limits") },
+      { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
+      { name: "Keys", kind: "Here", act: () => setSheet("keys") },
+    ];
+  }, [catalogue, family, version, setPlace, setSheet]);
+}
+
+function WaitingBar({ waiting, onOpen }: { waiting: NonNullable<Job["trace"]["waiting"]>; onOpen: () => void }) {
+  const now = useNow(1000);
+  return (
+    <section
+      aria-label="Waiting"
+      className="mb-3 flex flex-wrap items-center gap-3 rounded-card border border-fuel bg-fuel-soft px-4 py-2"
+    >
+      <Hourglass size={20} aria-hidden className="text-fuel" />
+      <p className="flex-1">
+        <strong>{WAIT[waiting.for]}</strong> {untilWords(waiting.until, now)}
+        {waiting.text ? `. ${waiting.text}` : ""}
+      </p>
+      <Button onClick={onOpen}>Change</Button>
+    </section>
   );
 }

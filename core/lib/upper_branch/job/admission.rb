@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "time"
+
 module UpperBranch
   class Job
     # May this entry be added to this job? Says which field is wrong and what to do instead (Invalid).
@@ -69,6 +71,16 @@ module UpperBranch
       def note
         refuse("kind", "Say first which machine it is") unless @machine
         refuse("text", "Write something first") if @data["text"].to_s.strip.empty?
+      end
+
+      WAITS = %w[soaking cooling parts nothing].freeze
+
+      def wait
+        open_job
+        refuse("for", "A job waits for #{WAITS.join(', ')}") unless WAITS.include?(@data["for"])
+        Time.iso8601(@data["until"]) if @data["until"]
+      rescue ArgumentError
+        refuse("until", "A time is written as 2026-03-01T14:30:00Z")
       end
 
       def strike

@@ -70,7 +70,13 @@ module UpperBranch
         job.notes << { entry: entry["id"], text: data["text"] }
       end
 
+      # One wait at a time: a later one takes its place, "nothing" ends it.
+      def self.wait(job, entry, data)
+        job.waiting = data["for"] == "nothing" ? nil : Wait.new(entry: entry["id"], for: data["for"], until: data["until"], text: data["text"])
+      end
+
       def self.close(job, entry, data)
+        job.waiting = nil
         job.closing = { entry: entry["id"], as: data["as"], reason: data["reason"] }
       end
     end

@@ -52,11 +52,20 @@ module UpperBranch
         value, own = result[output["id"].to_sym]
         value = value.call if value.respond_to?(:call)
         unit = own || chosen_unit(output, units)
-        number = value && !own ? Units.from_si(value, unit) : value
-        uncertain = value && !own && !output["plain"] ? Uncertainty.combine(near.map { |pair| pair.map { |one| one && one[output["id"].to_sym] } }) : nil
-        number = value / Units.scale(unit).first if value && output["step"]
-        Output.new(id: output["id"], name: output["name"], value: finite(number), unit: unit, units: Units::KINDS.fetch(output["kind"], [unit]),
-                   uncertainty: uncertain && Units.step(1, unit).then { |step| uncertain / step }, digits: output["digits"])
+        Output.new(id: output["id"], name: output["name"], value: finite(own ? value : shown(value, output, unit)), unit: unit, units: Units::KINDS.fetch(output["kind"], [unit]),
+                   uncertainty: value && !own && !output["plain"] ? unsure(output, near, unit) : nil, digits: output["digits"])
+      end
+
+      # In its unit; a difference (a scatter, a dip) without the zero point of the scale.
+      def shown(value, output, unit)
+        return if value.nil?
+
+        output["step"] ? value / Units.scale(unit).first : Units.from_si(value, unit)
+      end
+
+      def unsure(output, near, unit)
+        u = Uncertainty.combine(near.map { |pair| pair.map { |one| one && one[output["id"].to_sym] } })
+        u && (u / Units.scale(unit).first)
       end
 
       def finite(number)

@@ -44,7 +44,7 @@ module UpperBranch
 
         low = 0.0
         high = most
-        50.times do
+        32.times do
           middle = (low + high) / 2
           area(middle) < area ? low = middle : high = middle
         end

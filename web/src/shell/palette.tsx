@@ -1,0 +1,139 @@
+import { Dialog } from "radix-ui";
+import { useEffect, useId, useMemo, useState, type KeyboardEvent } from "react";
+import { useNavigate } from "react-router";
+import type { Catalogue } from "../api/types";
+import { useCatalogue, useJobs } from "../api/use-job";
+import { finder } from "../handbook/finder";
+import { useWorktop } from "../worktop/use-worktop";
+import { useCommands, type Command } from "./commands";
+
+const SHOWN = 9;
+
+/** Everything by name: Ctrl+K or /. Arrow keys and Enter; what the page itself offers stands first. */
+export function Palette() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const listen = (event: globalThis.KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest("input, select, textarea, [role=dialog]");
+      if ((event.key === "k" && (event.ctrlKey || event.metaKey)) || (event.key === "/" && !typing)) {
+        event.preventDefault();
+        setOpen(true);
+      }
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[10dvh] left-1/2 z-50 w-[min(94vw,620px)] -translate-x-1/2 rounded-card border border-line bg-sheet p-3 shadow-2xl"
+        >
+          <Dialog.Title className="sr-only">Go to, or do</Dialog.Title>
+          {open && <Search onDone={() => setOpen(false)} />}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Search({ onDone }: { onDone: () => void }) {
+  const navigate = useNavigate();
+  const catalogue = useCatalogue();
+  const jobs = useJobs();
+  const worktop = useWorktop();
+  const here = useCommands();
+  const id = useId();
+  const [text, setText] = useState("");
+  const [at, setAt] = useState(0);
+  const all = useMemo(() => {
+    const go = (to: string) => () => void navigate(to);
+    return [
+      ...here,
+      ...PLACES.map(([name, to]) => ({ name, kind: "Go to", act: go(to) })),
+      ...(jobs.data ?? []).map((job) => ({ name: job.title, kind: job.machine, act: go(`/jobs/${job.id}`) })),
+      ...(worktop.data ?? []).map((one) => ({ name: one.name, kind: "Worktop", act: go(`/worktop/${one.id}`) })),
+      ...pages(catalogue.data, go),
+    ];
+  }, [here, jobs.data, worktop.data, catalogue.data, navigate]);
+  const find = useMemo(() => finder(all, catalogue.data?.synonyms ?? [], (one) => one.name), [all, catalogue.data]);
+  const found = (text.trim() ? find(text) : all).slice(0, SHOWN);
+  const chosen = Math.min(at, found.length - 1);
+  const act = (command: Command | undefined) => {
+    if (!command) return;
+    onDone();
+    command.act();
+  };
+  const key = (event: KeyboardEvent) => {
+    if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
+    else if (event.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
+    else if (event.key === "Enter") act(found[chosen]);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <>
+      <input
+        role="combobox"
+        aria-label="Go to, or do"
+        aria-expanded
+        aria-controls={id}
+        aria-activedescendant={found.length > 0 ? `${id}-${chosen}` : undefined}
+        placeholder="A check, a job, a page, a calculator ..."
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={key}
+        className="min-h-13 w-full rounded-xl border-2 border-edge bg-raised px-4 text-lg"
+      />
+      <ul id={id} role="listbox" aria-label="Found" className="mt-2">
+        {found.map((command, i) => (
+          // The field keeps the focus and takes the keys; the pointer may choose as well.
+          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
+          <li
+            key={`${command.kind} ${command.name} ${i}`}
+            id={`${id}-${i}`}
+            role="option"
+            tabIndex={-1}
+            aria-selected={i === chosen}
+            onPointerMove={() => setAt(i)}
+            onClick={() => act(command)}
+            className="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-3 leading-tight aria-selected:bg-fuel-soft"
+          >
+            <span className="min-w-0 flex-1">{command.name}</span>
+            <span className="shrink-0 text-sm text-dim">{command.kind}</span>
+          </li>
+        ))}
+        {found.length === 0 && <li className="p-3 text-dim">Nothing by that name.</li>}
+      </ul>
+    </>
+  );
+}
+
+const PLACES = [
+  ["The bench", "/"],
+  ["New job", "/new"],
+  ["Worktop", "/worktop"],
+  ["Spec cards", "/cards"],
+  ["Data logs", "/logs"],
+  ["Handbook", "/handbook"],
+  ["Schools of the shop", "/handbook?on=schools"],
+  ["How it works", "/handbook?on=primer"],
+] as const;
+
+function pages(catalogue: Catalogue | undefined, go: (to: string) => () => void): Command[] {
+  if (!catalogue) return [];
+  const shelf = (on: string, rows: { id: string; name: string }[]) =>
+    rows.map((row) => ({ name: row.name, kind: "Handbook", act: go(`/handbook?on=${on}&id=${row.id}`) }));
+  return [
+    ...shelf("checks", catalogue.checks),
+    ...shelf("faults", catalogue.faults),
+    ...shelf("symptoms", catalogue.symptoms),
+    ...shelf("circuits", catalogue.circuits),
+    ...shelf("cautions", catalogue.hazards),
+  ];
+}
