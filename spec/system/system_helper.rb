@@ -34,6 +34,7 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: %r{spec/system}) { |metadata| metadata[:type] = :system }
   config.before(type: :system) { ServerUnderTest.clean }
   config.after(type: :system) do |example|
+    FileUtils.mkdir_p("spec/failures") if example.exception
     page.driver.save_screenshot("spec/failures/#{example.full_description.gsub(/\W+/, '-')[0, 80]}.png") if example.exception
     Capybara.reset_sessions!
   end

@@ -38,15 +38,17 @@ RSpec.describe "Working in the trace" do
 
   it "takes a number with its unit, says at the field what is wrong with one, and keeps what was typed" do
     open_job(seen("flood-vent"), seen("no-start-hot"), *all_cautions_read, found("tap-body", "no-change"), found("wet-map", "vent"), stands(engine: "running"))
-    click_button "Fuel pressure at the inlet", match: :first unless page.has_css?("h2", text: "Fuel pressure at the inlet", wait: 1)
+    visit "/jobs/#{id}?check=fuel-pressure"
+    click_button "Type the number"
     fill_in "Pressure at idle", with: "lots"
-    click_button "Record", exact: true
     expect(page).to have_css("[role=alert]", text: "Type a number in psi")
+    expect(page).to have_button("Record", exact: true, disabled: true)
     fill_in "Pressure at idle", with: "400"
-    click_button "Record", exact: true
     expect(page).to have_css("[role=alert]", text: "cannot be")
+    visit "/jobs/#{id}?check=fuel-pressure"
     expect(find_field("Pressure at idle").value).to eq "400"
     fill_in "Pressure at idle", with: "8,5"
+    expect(page).to have_css("[role=status]", text: "High")
     click_button "Record", exact: true
     expect(page).to have_css("section[aria-label='What was found']", text: "Fuel pressure at the inlet: high")
   end
@@ -86,12 +88,52 @@ RSpec.describe "Working in the trace" do
     expect(page).to have_css("button[aria-pressed=true]", text: "Seen")
   end
 
-  it "opens a limb of the branch by key and narrows the suspects to it" do
+  it "opens a limb of the branch by key: reasons, the checks that settle it, what mending takes" do
     open_job(seen("hesitation"))
-    limb = find("[role=button][aria-label^='Accelerator pump']")
-    limb.send_keys(:enter)
-    expect(page).to have_css("h2", text: "Suspects: Accelerator pump")
+    find("[role=button][aria-label^='Accelerator pump']").send_keys(:enter)
     expect(page).to have_css("[role=button][aria-label^='Accelerator pump'][aria-pressed=true]")
+    within("section[aria-label='Limb: Accelerator pump']") do
+      expect(page).to have_text("Pump cup hard or shrunk")
+      expect(page).to have_text("A hole the instant the throttle opens")
+      expect(page).to have_text("To mend:")
+      click_link "Pump shot", match: :first
+    end
+    expect(page).to have_css("section[aria-label='Next step'] h2", text: "Pump shot")
+  end
+
+  it "says which check cleared a withered limb, and what the last answer changed" do
+    open_job(seen("hesitation"), found("spark", "strong"), found("advance-mech", "free"))
+    expect(page).to have_css("section[aria-label='What changed']", text: "Mechanical advance")
+    find("[role=button][aria-label^='Ignition']").send_keys(:enter)
+    expect(page).to have_css("section[aria-label='Limb: Ignition']", text: "Cleared most by: Mechanical advance free: free")
+  end
+
+  it "shows the section of every family, with the place of the check, and moves with the throttle" do
+    CATALOGUE.families.each do |family|
+      visit "/new"
+      page.execute_script("localStorage.clear()")
+      ServerUnderTest.store.create(uuid = SecureRandom.uuid, "Section", [["machine", { "family" => family["id"] }], seen("rough-idle")].map { |row| stored_entry(row) })
+      visit "/jobs/#{uuid}?check=#{family['id'] == 'diaphragm' ? 'L-response' : 'screw-count'}"
+      within("section[aria-label='Section']") do
+        expect(page).to have_css("svg[role=img][aria-label*='Turn here']"), family["id"]
+        find("[role=radio]", text: "Full").click
+        expect(page).to have_css("[role=radio][aria-checked=true]", text: "Full")
+      end
+    end
+  end
+
+  it "goes anywhere by name" do
+    open_job(seen("hesitation"))
+    press("/")
+    fill_in "Go to, or do", with: "float height"
+    expect(page).to have_css("[role=option]", text: "Float")
+    fill_in "Go to, or do", with: "pump shot"
+    find_field("Go to, or do").send_keys(:enter)
+    expect(page).to have_css("section[aria-label='Next step'] h2", text: "Pump shot")
+    press("/")
+    fill_in "Go to, or do", with: "altitude"
+    find_field("Go to, or do").send_keys(:enter)
+    expect(page).to have_css("h2", text: "Altitude and temperature")
   end
 
   it "takes another check instead, records a repair out of turn, and one more observation" do
@@ -162,10 +204,16 @@ RSpec.describe "Working in the trace" do
   describe "accessibility" do
     require "axe-rspec"
 
-    it "is clean on the board, the intake and the trace, light and dark" do
-      open_job(seen("hesitation"), found("filter", "clean"))
+    it "is clean on every view, light and dark" do
+      open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
+      ServerUnderTest.store.create(SecureRandom.uuid, "Put aside", [["machine", { "family" => "car-one" }], seen("surge-steady"), ["wait", { "for" => "soaking", "until" => "2020-01-01T00:00:00Z" }]].map do |row|
+        stored_entry(row)
+      end)
+      log = ServerUnderTest.rack.settings.logs.tap { |logs| @log = logs.sample("fruit-lorry-road") && logs.settle }.list.first[:id]
+      checks = %w[idle-vacuum mixture-sweep line-flow wet-map after-drip shot-volume screw-count load-hold].map { |check| "/jobs/#{id}?check=#{check}" }
       %w[light dark].each do |theme|
-        ["/", "/new", "/jobs/#{id}", "/handbook?on=faults&id=pump-cup", "/handbook?on=schools"].each do |path|
+        ["/", "/new", "/jobs/#{id}", *checks, "/worktop", "/worktop/screw-port", "/cards", "/logs/#{log}", "/handbook?on=faults&id=pump-cup", "/handbook?on=schools", "/handbook?on=primer",
+         "/nowhere"].each do |path|
           visit path
           page.execute_script("document.documentElement.dataset.theme = arguments[0]", theme)
           expect(page).to have_css("h1")

@@ -11,7 +11,10 @@ module UpperBranchServer
     def self.load(store, database)
       return false if database[:jobs].any?
 
-      Psych.safe_load_file(FILE)["jobs"].each { |row| store.create(uuid(row["title"]), row["title"], entries(row)) }
+      demo = Psych.safe_load_file(FILE)
+      demo["jobs"].each { |row| store.create(uuid(row["title"]), row["title"], entries(row)) }
+      cards = Cards.new(database, store.catalogue)
+      demo["cards"].each { |row| cards.keep(row.merge("id" => uuid(row["name"]))) }
       true
     end
 

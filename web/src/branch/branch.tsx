@@ -74,7 +74,7 @@ function LimbView({
       }}
     >
       <circle cx={limb.tip.x} cy={(limb.tip.y + HEIGHT / 2) / 2} r="34" fill="transparent" />
-      <path d={limb.path} strokeWidth="0.5" className={tone} />
+      <path d={limb.path} strokeWidth={chosen ? 3 : 0.5} className={`${tone} ${chosen ? "stroke-ink!" : ""}`} />
       {limb.twigs.map((twig) => (
         <path key={twig.id} d={twig.path} className="fill-fuel" />
       ))}
@@ -83,7 +83,10 @@ function LimbView({
         x={limb.label.x}
         y={limb.label.y}
         textAnchor="middle"
-        className={`font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
+        paintOrder="stroke"
+        strokeWidth="4"
+        strokeLinejoin="round"
+        className={`stroke-sheet font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
         fontSize={named && !limb.withered ? 16 : 13.5}
       >
         {limb.name}
@@ -100,9 +103,8 @@ function LimbView({
         width="92"
         height="88"
         rx="10"
-        className={`fill-none ${chosen ? "stroke-fuel" : "stroke-transparent group-focus-visible:stroke-fuel"}`}
+        className="fill-none stroke-transparent group-focus-visible:stroke-fuel"
         strokeWidth="2"
-        strokeDasharray={chosen ? "4 4" : undefined}
       />
     </g>
   );

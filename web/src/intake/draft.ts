@@ -1,5 +1,5 @@
 import { entry, newId } from "../api/client";
-import type { Catalogue, NewJob, ShopWays } from "../api/types";
+import type { Catalogue, NewJob, ShopWays, SpecCard } from "../api/types";
 
 export type Seen = { seen: "present" | "absent"; when: string[] };
 
@@ -12,12 +12,14 @@ export type Draft = {
   symptoms: Record<string, Seen>;
   context: Record<string, string>;
   work: string[];
+  /** The chosen spec card, or null. */
+  card: string | null;
 };
 
 const KEY = "upper-branch.intake";
 
 export function emptyDraft(): Draft {
-  return { id: newId(), family: "car-one", name: "", switches: {}, symptoms: {}, context: {}, work: [] };
+  return { id: newId(), family: "car-one", name: "", switches: {}, symptoms: {}, context: {}, work: [], card: null };
 }
 
 export function storedDraft(): Draft {
@@ -43,7 +45,8 @@ export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
 }
 
 /** The draft as a job to be stored. */
-export function jobOf(draft: Draft, catalogue: Catalogue, ways: ShopWays): NewJob {
+export function jobOf(draft: Draft, catalogue: Catalogue, ways: ShopWays, cards: SpecCard[]): NewJob {
+  const card = cards.find((one) => one.id === draft.card && one.family === draft.family);
   const name = draft.name.trim();
   const machine = {
     family: draft.family,
@@ -53,6 +56,7 @@ export function jobOf(draft: Draft, catalogue: Catalogue, ways: ShopWays): NewJo
     work: draft.work,
     schools: ways.chosen,
     lacks: ways.lacks,
+    ...(card && { card: { id: card.id, name: card.name }, limits: card.limits }),
   };
   const seen = Object.entries(draft.symptoms).map(([symptom, { seen, when }]) =>
     entry("symptom", { symptom, seen, when }),

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { api, ApiError } from "../api/client";
 import type { Problem } from "../api/types";
 import { useCatalogue } from "../api/use-job";
+import { useCards } from "../cards/use-cards";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
@@ -15,6 +16,7 @@ import { FeatureSwitches } from "./feature-switches";
 /** A new job: which machine, what it does and when, what is known of its past. One page, nothing lost on reload. */
 export function Intake() {
   const catalogue = useCatalogue();
+  const cards = useCards();
   const [draft, setDraft] = useState<Draft>(storedDraft);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
@@ -29,7 +31,7 @@ export function Intake() {
   const start = async () => {
     setBusy(true);
     try {
-      const job = await api.createJob(jobOf(draft, catalogue.data, await api.schools()));
+      const job = await api.createJob(jobOf(draft, catalogue.data, await api.schools(), cards.data?.cards ?? []));
       storeDraft(null);
       void navigate(`/jobs/${job.id}`);
     } catch (error) {
@@ -57,17 +59,36 @@ export function Intake() {
         <FamilyPicker
           catalogue={catalogue.data}
           family={draft.family}
-          onChange={(family) => change({ family, switches: {}, symptoms: {} })}
+          onChange={(family) => change({ family, switches: {}, symptoms: {}, card: null })}
         />
-        <label className="mt-4 block max-w-md">
-          <span className="text-sm">What the shop calls it</span>
-          <input
-            value={draft.name}
-            maxLength={120}
-            onChange={(event) => change({ name: event.target.value })}
-            className="mt-1 min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3"
-          />
-        </label>
+        <div className="mt-4 grid max-w-3xl gap-4 sm:grid-cols-2">
+          <label>
+            <span className="text-sm">What the shop calls it</span>
+            <input
+              value={draft.name}
+              maxLength={120}
+              onChange={(event) => change({ name: event.target.value })}
+              className="mt-1 min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3"
+            />
+          </label>
+          <label>
+            <span className="text-sm">Spec card of the carburetor</span>
+            <select
+              value={draft.card ?? ""}
+              onChange={(event) => change({ card: event.target.value || null })}
+              className="mt-1 min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-2"
+            >
+              <option value="">None: what is usual in the trade</option>
+              {(cards.data?.cards ?? [])
+                .filter((card) => card.family === draft.family)
+                .map((card) => (
+                  <option key={card.id} value={card.id}>
+                    {card.name}
+                  </option>
+                ))}
+            </select>
+          </label>
+        </div>
         <FeatureSwitches
           catalogue={catalogue.data}
           features={features}

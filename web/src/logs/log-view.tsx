@@ -1,10 +1,10 @@
 import { useState } from "react";
-import { entry } from "../api/client";
 import type { DataLog, LogEvent, LogReading } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { shown, ticks } from "../ui/numbers";
 import { PickJob } from "../worktop/send-to-job";
+import { evidenceEntry } from "./evidence";
 import { STRIP, stripGeometry } from "./strip-geometry";
 
 const KIND = { surge: "Surge", hesitation: "Hesitation", fade: "Fade", zone: "Zone" } as const;
@@ -42,8 +42,15 @@ export function LogView({ log, reading }: { log: DataLog; reading: LogReading })
         </div>
         {Object.entries(reading.picture)
           .filter(([name]) => name !== "afr" || !reading.picture.lambda)
-          .map(([name, points]) => (
-            <Strip key={name} name={reading.columns[name]?.name ?? name} points={points} view={view} events={marked} />
+          .map(([name, points], i) => (
+            <Strip
+              key={name}
+              name={reading.columns[name]?.name ?? name}
+              points={points}
+              view={view}
+              events={marked}
+              labelled={i === 0}
+            />
           ))}
         <TimeAxis view={view} />
       </Card>
@@ -95,24 +102,18 @@ export function LogView({ log, reading }: { log: DataLog; reading: LogReading })
   );
 }
 
-/** A finding of a log as an entry of a job. */
-export function evidenceEntry(event: LogEvent) {
-  const { symptom, when, check, outcomes } = event.evidence;
-  return symptom
-    ? entry("symptom", { symptom, seen: "present", when: when ?? [], text: `From a data log. ${event.says}` })
-    : entry("check", { check, outcomes, text: `From a data log. ${event.says}` });
-}
-
 function Strip({
   name,
   points,
   view,
   events,
+  labelled,
 }: {
   name: string;
   points: number[][];
   view: [number, number];
   events: LogEvent[];
+  labelled: boolean;
 }) {
   const drawn = stripGeometry(points, view);
   return (
@@ -128,14 +129,14 @@ function Strip({
           const from = Math.max(drawn.across(event.from), STRIP.left);
           const to = Math.min(drawn.across(event.to), STRIP.width - STRIP.right);
           return (
-            <rect
-              key={i}
-              x={from}
-              width={Math.max(to - from, 3)}
-              y="0"
-              height={STRIP.height}
-              className={BAND[event.kind]}
-            />
+            <g key={i}>
+              <rect x={from} width={Math.max(to - from, 3)} y="0" height={STRIP.height} className={BAND[event.kind]} />
+              {labelled && (
+                <text x={from + 4} y={STRIP.height - 6 - (i % 2) * 15} fontSize="14" className="fill-dim">
+                  {KIND[event.kind].toLowerCase()}
+                </text>
+              )}
+            </g>
           );
         })}
       {drawn.ticks.map((tick) => (

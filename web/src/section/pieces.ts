@@ -1,6 +1,6 @@
 /**
  * The cut-away schematics as data. Each family is a list of pieces (what can be named), flows (what moves, in which circuit) and
- * spots (where a check looks, measures or puts the finger). Drawn for this product; not to scale. Coordinates in a box of 560 x 420.
+ * spots (where a check looks, measures or puts the finger). Drawn for this product; not to scale. Coordinates in a box of 584 x 420.
  */
 export type Look = "metal" | "air" | "fuel" | "part" | "soft" | "hole" | "jet";
 export type Piece = {
@@ -37,7 +37,7 @@ export type Drawing = {
   spots: Record<string, Spot>;
 };
 
-export const BOX = { width: 560, height: 420 } as const;
+export const BOX = { width: 584, height: 420 } as const;
 
 export function empty(): Drawing {
   return { backdrop: [], pieces: [], flows: [], plates: [], risers: [], spots: {} };

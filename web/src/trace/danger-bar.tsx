@@ -14,6 +14,8 @@ export function DangerBar({ job, catalogue }: { job: Job; catalogue: Catalogue }
   const read = new Set(
     job.entries.filter((one) => one.kind === "caution" && !one.struck).map((one) => one.data.hazard),
   );
+  const step = catalogue.checks.find((check) => check.id === trace.next.check?.id);
+  const atStep = new Set([...(step?.hazards ?? []), ...(trace.next.repair?.hazards ?? [])]);
   return (
     <ul aria-label="Make safe first" className="mb-3 space-y-2">
       {hazards.map((hazard) => (
@@ -21,7 +23,11 @@ export function DangerBar({ job, catalogue }: { job: Job; catalogue: Catalogue }
           <OctagonAlert size={20} aria-hidden className="mt-0.5 shrink-0 text-rust" />
           <span>
             <strong>Make safe first: {hazard.name.toLowerCase()}.</strong>{" "}
-            {read.has(hazard.id) ? "Read." : hazard.caution}
+            {read.has(hazard.id)
+              ? "Read."
+              : atStep.has(hazard.id)
+                ? "Its caution stands at the step below."
+                : hazard.caution}
           </span>
         </li>
       ))}

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+require_relative "system_helper"
+
+RSpec.describe "The board" do
+  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
+
+  def job_called(title, *entries)
+    SecureRandom.uuid.tap { |uuid| ServerUnderTest.store.create(uuid, title, [["machine", { "family" => "car-one" }], *entries].map { |row| stored_entry(row) }) }
+  end
+
+  def titles = all("article a .font-display").map(&:text)
+
+  it "is empty until there is a job, then shows each where it waits" do
+    visit "/"
+    expect(page).to have_text("Nothing on the bench.")
+    job_called("Press hesitates", seen("hesitation"), stands(engine: "running"))
+    job_called("Press is soaking", seen("no-idle"), ["wait", { "for" => "soaking", "until" => (Time.now + 3600).utc.iso8601 }])
+    visit "/"
+    expect(page).to have_css("section[aria-label='Put aside']", text: "Press is soaking")
+    expect(page).to have_css("section[aria-label='Put aside']", text: /Soaking (60|59) min left/)
+    fill_in "Search the board", with: "hesitates"
+    expect(titles).to eq ["Press hesitates"]
+    fill_in "Search the board", with: ""
+    click_button "Put aside 1"
+    expect(titles).to eq ["Press is soaking"]
+  end
+
+  it "keeps the order the shop lays the jobs in, by key and by pointer" do
+    %w[First Second Third].each { |title| job_called(title, seen("hesitation")) }
+    visit "/"
+    expect(titles).to eq %w[Third Second First]
+    find("article a", text: "First").send_keys(%i[alt arrow_up])
+    expect(page).to have_css("li:nth-child(2) article", text: "First")
+    click_button "Later: Third"
+    expect(page).to have_css("li:nth-child(1) article", text: "First")
+    visit "/"
+    expect(titles).to eq %w[First Third Second]
+    find("li", text: "Second").drag_to(find("li", text: "First"), html5: true)
+    expect(page).to have_css("li:nth-child(1) article", text: "Second")
+  end
+
+  it "puts a job aside from the trace and calls on time, over a reload, on whatever page one is" do
+    id = job_called("Cutter bowl", seen("hesitation"))
+    visit "/jobs/#{id}"
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+    page.driver.browser.action.send_keys("w").perform
+    within("[role=dialog]") do
+      fill_in "Calls in", with: "never"
+      expect(page).to have_css("[role=alert]", text: "Minutes from 1")
+      fill_in "Calls in", with: "0.05"
+      fill_in "Note", with: "in the blue can"
+      click_button "Put it aside", match: :first
+    end
+    expect(page).to have_css("section[aria-label=Waiting]", text: "Soaking")
+    visit "/handbook"
+    expect(page).to have_css("[role=alert]", text: "Soaking: time is up. Cutter bowl", normalize_ws: true, wait: 8)
+    click_button "Heard"
+    expect(page).to have_no_css("[role=alert]")
+    visit "/"
+    expect(page).to have_css("article", text: "Cutter bowl")
+    expect(page).to have_no_css("[role=alert]")
+  end
+end
