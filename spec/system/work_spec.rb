@@ -105,7 +105,7 @@ RSpec.describe "Working in the trace" do
     open_job(seen("hesitation"), found("spark", "strong"), found("advance-mech", "free"))
     expect(page).to have_css("section[aria-label='What changed']", text: "Mechanical advance")
     find("[role=button][aria-label^='Ignition']").send_keys(:enter)
-    expect(page).to have_css("section[aria-label='Limb: Ignition']", text: "Cleared most by: Mechanical advance free: free")
+    expect(page).to have_css("section[aria-label='Limb: Ignition']", text: "Cleared most by: Spark at a lead: strong")
   end
 
   it "shows the section of every family, with the place of the check, and moves with the throttle" do
@@ -126,7 +126,7 @@ RSpec.describe "Working in the trace" do
     open_job(seen("hesitation"))
     press("/")
     fill_in "Go to, or do", with: "float height"
-    expect(page).to have_css("[role=option]", text: "Float")
+    expect(page).to have_css("[role=option]", text: "Timed flow at float height")
     fill_in "Go to, or do", with: "pump shot"
     find_field("Go to, or do").send_keys(:enter)
     expect(page).to have_css("section[aria-label='Next step'] h2", text: "Pump shot")
@@ -206,14 +206,13 @@ RSpec.describe "Working in the trace" do
 
     it "is clean on every view, light and dark" do
       open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
-      ServerUnderTest.store.create(SecureRandom.uuid, "Put aside", [["machine", { "family" => "car-one" }], seen("surge-steady"), ["wait", { "for" => "soaking", "until" => "2020-01-01T00:00:00Z" }]].map do |row|
-        stored_entry(row)
-      end)
+      waiting = ["wait", { "for" => "soaking", "until" => "2020-01-01T00:00:00Z" }]
+      ServerUnderTest.store.create(SecureRandom.uuid, "Put aside", [["machine", { "family" => "car-one" }], seen("surge-steady"), waiting].map { |row| stored_entry(row) })
       log = ServerUnderTest.rack.settings.logs.tap { |logs| @log = logs.sample("fruit-lorry-road") && logs.settle }.list.first[:id]
       checks = %w[idle-vacuum mixture-sweep line-flow wet-map after-drip shot-volume screw-count load-hold].map { |check| "/jobs/#{id}?check=#{check}" }
       %w[light dark].each do |theme|
-        ["/", "/new", "/jobs/#{id}", *checks, "/worktop", "/worktop/screw-port", "/cards", "/logs/#{log}", "/handbook?on=faults&id=pump-cup", "/handbook?on=schools", "/handbook?on=primer",
-         "/nowhere"].each do |path|
+        views = ["/", "/new", "/jobs/#{id}", *checks, "/worktop", "/worktop/screw-port", "/cards", "/logs/#{log}", "/nowhere"]
+        (views + ["/handbook?on=faults&id=pump-cup", "/handbook?on=schools", "/handbook?on=primer"]).each do |path|
           visit path
           page.execute_script("document.documentElement.dataset.theme = arguments[0]", theme)
           expect(page).to have_css("h1")

@@ -21,7 +21,7 @@ const TITLE: Record<Shelf, string> = {
   primer: "How it works",
 };
 
-type Item = { shelf: Shelf; id: string; name: string; note: string; text: string };
+type Item = { shelf: Shelf; id: string; name: string; note: string; group: string; text: string };
 
 /** The trade to look things up in: one search over everything, by any of its names. */
 export function Handbook() {
@@ -76,9 +76,13 @@ function Open({ catalogue }: { catalogue: Catalogue }) {
             aria-label="Found"
             className="max-h-[70dvh] overflow-y-auto rounded-card border border-line bg-sheet p-2 max-md:max-h-72"
           >
-            {found.map((item) => (
+            {found.map((item, i) => (
               <li key={`${item.shelf} ${item.id}`}>
+                {!text && item.group && item.group !== found[i - 1]?.group && (
+                  <h2 className="px-2 pt-3 pb-1 font-sans text-sm font-normal text-dim">{item.group}</h2>
+                )}
                 <button
+                  ref={item.id === id && item.shelf === shelf ? intoView : undefined}
                   type="button"
                   aria-current={item.id === id && item.shelf === shelf ? "true" : undefined}
                   onClick={() => setPlace({ on: item.shelf, id: item.id })}
@@ -100,6 +104,11 @@ function Open({ catalogue }: { catalogue: Catalogue }) {
   );
 }
 
+/** A page opened by a link is shown in the list as well. */
+function intoView(button: HTMLButtonElement | null) {
+  button?.scrollIntoView({ block: "nearest" });
+}
+
 function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catalogue: Catalogue }) {
   const by = <T extends { id: string }>(rows: T[]) => rows.find((row) => row.id === id);
   const circuit = shelf === "circuits" && by(catalogue.circuits);
@@ -117,20 +126,41 @@ function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catal
   return <p className="text-dim">Choose a page on the left, or search.</p>;
 }
 
+const STAGE: Record<string, string> = {
+  A: "Before the carburetor is blamed",
+  B: "Outside, carburetor on",
+  C: "Running, warm",
+  D: "Warm, just stopped",
+  E: "Open and bench",
+};
+
+/** Everything that has a page, grouped as it is looked for: faults by circuit, checks by stage. */
 function itemsOf(catalogue: Catalogue): Item[] {
-  const item = (shelf: Shelf, id: string, name: string, note: string, more: string[] = []): Item => ({
+  const item = (
+    shelf: Shelf,
+    group: string,
+    row: { id: string; name: string },
+    note: string,
+    more: string[] = [],
+  ): Item => ({
     shelf,
-    id,
-    name,
+    group,
+    id: row.id,
+    name: row.name,
     note,
-    text: [id, name, note, ...more].join(" "),
+    text: [row.id, row.name, note, ...more].join(" "),
   });
+  const faults = catalogue.circuits.flatMap((circuit) =>
+    catalogue.faults
+      .filter((fault) => fault.circuit === circuit.id)
+      .map((fault) => item("faults", circuit.name, fault, fault.part_name, [fault.why, circuit.id])),
+  );
   return [
-    ...catalogue.circuits.map((row) => item("circuits", row.id, row.name, row.works_at, [row.path, row.does])),
-    ...catalogue.faults.map((row) => item("faults", row.id, row.name, row.part_name, [row.why, row.circuit])),
-    ...catalogue.symptoms.map((row) => item("symptoms", row.id, row.name, row.note, row.synonyms)),
-    ...catalogue.checks.map((row) => item("checks", row.id, row.name, `${row.minutes} min`, row.steps)),
-    ...catalogue.mistakes.map((row) => item("mistakes", row.id, row.name, row.instead)),
-    ...catalogue.hazards.map((row) => item("cautions", row.id, row.name, row.caution)),
+    ...catalogue.circuits.map((row) => item("circuits", "", row, row.works_at, [row.path, row.does])),
+    ...faults,
+    ...catalogue.symptoms.map((row) => item("symptoms", "", row, row.note, row.synonyms)),
+    ...catalogue.checks.map((row) => item("checks", STAGE[row.stage] ?? "", row, `${row.minutes} min`, row.steps)),
+    ...catalogue.mistakes.map((row) => item("mistakes", "", row, row.instead)),
+    ...catalogue.hazards.map((row) => item("cautions", "", row, row.caution)),
   ];
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Check, Symptom } from "../api/types";
+import { OnSection } from "./on-section";
 
 type Shared = { catalogue: Catalogue };
 
@@ -59,6 +60,7 @@ export function FaultPage({ fault, catalogue }: Shared & { fault: Catalogue["fau
           ))}
         </ul>
       </Section>
+      <OnSection catalogue={catalogue} part={fault.part_name} />
       {fault.from_memory && <p className="mt-4 text-sm text-dim">From memory: to be confirmed by the trade.</p>}
     </>
   );
@@ -111,6 +113,7 @@ export function CheckPage({ check, catalogue }: Shared & { check: Check }) {
           ))}
         </ul>
       </Section>
+      <OnSection catalogue={catalogue} check={check.id} />
       <Section title="Cautions">
         <Links on="cautions" rows={catalogue.hazards.filter((hazard) => check.hazards.includes(hazard.id))} />
       </Section>

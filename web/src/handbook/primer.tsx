@@ -1,4 +1,5 @@
 import type { Catalogue } from "../api/types";
+import { OnSection } from "./on-section";
 
 const WORD = ["rests", "a little", "shares", "leads"] as const;
 
@@ -37,6 +38,9 @@ export function Primer({ catalogue }: { catalogue: Catalogue }) {
             </tbody>
           </table>
         </div>
+      </section>
+      <section className="rounded-card border border-line bg-sheet px-5 pb-2 lg:col-span-2">
+        <OnSection catalogue={catalogue} />
       </section>
       <Rows title="Pictures to keep in mind" rows={primer.lessons} />
       <div className="grid content-start gap-3">

@@ -1,5 +1,6 @@
 import { RadioGroup } from "radix-ui";
 import type { Catalogue } from "../api/types";
+import { Silhouette } from "../section/silhouette";
 
 export function FamilyPicker(props: { catalogue: Catalogue; family: string; onChange: (family: string) => void }) {
   return (
@@ -13,10 +14,13 @@ export function FamilyPicker(props: { catalogue: Catalogue; family: string; onCh
         <RadioGroup.Item
           key={row.id}
           value={row.id}
-          className="min-h-16 rounded-xl border-2 border-edge bg-raised px-3 py-2 text-left leading-tight data-[state=checked]:border-fuel data-[state=checked]:bg-fuel-soft"
+          className="flex min-h-20 items-center gap-3 rounded-xl border-2 border-edge bg-raised px-2.5 py-2 text-left leading-tight data-[state=checked]:border-fuel data-[state=checked]:bg-fuel-soft"
         >
-          <span className="block font-display font-semibold">{row.name}</span>
-          <span className="text-sm text-dim">{row.is}</span>
+          <Silhouette family={row.id} className="h-14 w-18 shrink-0" />
+          <span>
+            <span className="block font-display font-semibold">{row.name}</span>
+            <span className="block text-sm leading-tight text-dim">{row.is}</span>
+          </span>
         </RadioGroup.Item>
       ))}
     </RadioGroup.Root>

@@ -23,9 +23,11 @@ export function Section(props: {
   family: string;
   features: ReadonlySet<string>;
   catalogue: Catalogue;
-  faults: Suspect[];
+  faults: Pick<Suspect, "part_name" | "blame">[];
   check: string | null;
   cold: boolean;
+  /** Whether the light is a chance to be named; false where a page only points at a part. */
+  odds?: boolean;
 }) {
   const { catalogue } = props;
   const drawing = DRAWINGS[props.family];
@@ -174,12 +176,7 @@ export function Section(props: {
           <PartLine part={named} blame={blame.get(named) ?? 0} catalogue={catalogue} />
         ) : (
           <span className="text-dim">
-            {hot.length > 0
-              ? `Lit: ${hot
-                  .slice(0, 4)
-                  .map((part) => `${part} ${percent(blame.get(part) ?? 0)}`)
-                  .join(", ")}.`
-              : "Nothing stands out yet."}{" "}
+            {props.odds === false ? "" : `${litWords(hot, blame)} `}
             Orange dashes are fuel, green dots are air.
           </span>
         )}
@@ -207,6 +204,11 @@ export function Section(props: {
       </details>
     </div>
   );
+}
+
+function litWords(hot: string[], blame: Map<string, number>): string {
+  const leading = hot.slice(0, 4).map((part) => `${part} ${percent(blame.get(part) ?? 0)}`);
+  return leading.length > 0 ? `Lit: ${leading.join(", ")}.` : "Nothing stands out yet.";
 }
 
 /** Circuits without a row of their own (air, cold, shut-down) move whenever the engine runs. */
