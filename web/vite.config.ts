@@ -4,6 +4,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { assetsInlineLimit: 0, sourcemap: false },
+  build: { assetsInlineLimit: 0, sourcemap: false, manifest: "manifest.json" },
   server: { proxy: { "/api": "http://127.0.0.1:8420" } },
 });

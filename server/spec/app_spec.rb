@@ -44,6 +44,15 @@ RSpec.describe UpperBranchServer::App do
     expect(last_response.headers["x-content-type-options"]).to eq "nosniff"
   end
 
+  it "tells the browser at once which scripts a page will need" do
+    get "/jobs/#{SecureRandom.uuid}"
+    scripts = last_response.body.scan(%r{rel="modulepreload" href="/(assets/[\w.-]+\.js)"}).flatten
+    expect(scripts.join).to include("trace-view")
+    expect(scripts.map { |file| File.join(UpperBranchServer::WEB, file) }).to all(satisfy { |file| File.file?(file) })
+    expect(last_response.body).not_to include("__PRELOADS__")
+    expect(UpperBranchServer::Preloads.new("/nowhere").into("<!-- __PRELOADS__ -->", "/")).to eq ""
+  end
+
   it "ships no page, style or script that names another host" do
     files = Dir[File.join(UpperBranchServer::WEB, "**", "*.{html,css,js}")]
     expect(files.size).to be > 4

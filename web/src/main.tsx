@@ -3,7 +3,7 @@ import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import { ApiError } from "./api/client";
+import { api, ApiError } from "./api/client";
 import { App } from "./app";
 import { applyTheme, storedTheme } from "./shell/theme";
 import "./styles.css";
@@ -21,6 +21,11 @@ const client = new QueryClient({
     },
   },
 });
+
+// What the page at hand will ask for is fetched while its code is still on the way.
+void client.prefetchQuery({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity });
+const jobId = /^\/jobs\/([0-9a-f-]{36})$/.exec(window.location.pathname)?.[1];
+if (jobId) void client.prefetchQuery({ queryKey: ["job", jobId], queryFn: () => api.job(jobId) });
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");

@@ -19,6 +19,7 @@ module UpperBranchServer
         set :catalogue_json, JSON.generate(CatalogueView.new(catalogue).to_h)
         set :stamp, catalogue.stamp
         set :public_folder, web
+        set :preloads, Preloads.new(web)
         set :cards, Cards.new(store.database, catalogue)
         set :logs, Logs.new(store.database)
       end
@@ -90,7 +91,7 @@ module UpperBranchServer
       headers "content-security-policy" => format(POLICY, nonce: "'nonce-#{nonce}'")
       cache_control :no_store
       content_type :html
-      File.read(page).sub("__STYLE_NONCE__", nonce)
+      settings.preloads.into(File.read(page).sub("__STYLE_NONCE__", nonce), request.path)
     end
 
     error(Problem) { |e| problem(e) }

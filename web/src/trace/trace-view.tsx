@@ -1,11 +1,10 @@
 import { Hourglass, Ruler, Undo2 } from "lucide-react";
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { entry } from "../api/client";
 import type { Catalogue, Job } from "../api/types";
 import { useCatalogue, useJob } from "../api/use-job";
 import { Branch } from "../branch/branch";
-import { Section } from "../section/section";
 import { useOffer, type Command } from "../shell/commands";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
@@ -27,6 +26,9 @@ import { StateBar } from "./state-bar";
 import { Suspects } from "./suspects";
 import { WaitDialog } from "./wait-dialog";
 import { untilWords, WAIT } from "./waiting";
+
+// The step comes first; the drawing beside it may follow a moment later, into a place kept free for it.
+const Section = lazy(() => import("../section/section").then((part) => ({ default: part.Section })));
 
 /** The main view: the one next step, the branch, what was found and what it did, who is suspected and why. */
 export function TraceView() {
@@ -108,14 +110,16 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
           )}
           <div className="order-4 grid items-start gap-3 md:grid-cols-2 lg:order-none">
             <Card aria-label="Section" className="min-w-0">
-              <Section
-                family={trace.machine.family}
-                features={features}
-                catalogue={catalogue}
-                faults={trace.faults}
-                check={current}
-                cold={trace.state.engine === "cold"}
-              />
+              <Suspense fallback={<div className="aspect-[584/600]" />}>
+                <Section
+                  family={trace.machine.family}
+                  features={features}
+                  catalogue={catalogue}
+                  faults={trace.faults}
+                  check={current}
+                  cold={trace.state.engine === "cold"}
+                />
+              </Suspense>
             </Card>
             <Suspects trace={trace} />
             <div className="md:col-span-2">

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+require "cgi"
+
+module UpperBranchServer
+  # Tells the browser at once which scripts a page will need, so that they come while the first one is still being read.
+  # From the build's own manifest (web/dist/manifest.json); without one the page loads as before, only later.
+  class Preloads
+    VIEWS = { %r{\A/jobs/} => "src/trace/trace-view.tsx", %r{\A/\z} => "src/board/board.tsx", %r{\A/new} => "src/intake/intake.tsx", %r{\A/worktop} => "src/worktop/worktop.tsx",
+              %r{\A/cards} => "src/cards/cards.tsx", %r{\A/logs} => "src/logs/logs.tsx", %r{\A/handbook} => "src/handbook/handbook.tsx" }.freeze
+    MARK = "<!-- __PRELOADS__ -->"
+
+    # web: folder of the built front end
+    def initialize(web)
+      path = File.join(web, "manifest.json")
+      @manifest = File.file?(path) ? JSON.parse(File.read(path)) : {}
+    end
+
+    # The page with a line for each script of the view at this path.
+    def into(html, path)
+      view = VIEWS.find { |pattern, _| path.match?(pattern) }&.last
+      links = files(view).map { |file| %(<link rel="modulepreload" href="/#{CGI.escapeHTML(file)}" />) }
+      html.sub(MARK, links.join)
+    end
+
+    private
+
+    # The view's own file and all it imports.
+    def files(entry, seen = [])
+      chunk = @manifest[entry]
+      return [] if chunk.nil? || seen.include?(entry)
+
+      seen << entry
+      [chunk["file"], *(chunk["imports"] || []).flat_map { |one| files(one, seen) }].uniq
+    end
+  end
+end
