@@ -8,6 +8,7 @@ import { Branch } from "../branch/branch";
 import { useOffer, type Command } from "../shell/commands";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { Later } from "../ui/later";
 import { meets } from "../ui/needs";
 import { Failed, Loading } from "../ui/state";
 import { useNow } from "../ui/use-now";
@@ -99,33 +100,35 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
           <NextCard job={job} catalogue={catalogue} desk={desk} />
         </div>
         <div className="contents min-w-0 content-start gap-3 lg:grid">
-          <Card className="order-2 p-2! sm:p-3! lg:order-none">
-            <LastChange job={job} />
-            <Branch trace={trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
-          </Card>
-          {circuit && (
-            <div className="order-2 lg:order-none">
-              <LimbPanel job={job} catalogue={catalogue} circuit={circuit} onClose={() => setCircuit(null)} />
-            </div>
-          )}
-          <div className="order-4 grid items-start gap-3 md:grid-cols-2 lg:order-none">
-            <Card aria-label="Section" className="min-w-0">
-              <Suspense fallback={<div className="aspect-[584/600]" />}>
-                <Section
-                  family={trace.machine.family}
-                  features={features}
-                  catalogue={catalogue}
-                  faults={trace.faults}
-                  check={current}
-                  cold={trace.state.engine === "cold"}
-                />
-              </Suspense>
+          <Later fallback={<Card className="order-2 aspect-[860/440] lg:order-none" />}>
+            <Card className="order-2 p-2! sm:p-3! lg:order-none">
+              <LastChange job={job} />
+              <Branch trace={trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
             </Card>
-            <Suspects trace={trace} />
-            <div className="md:col-span-2">
-              <Ledger job={job} catalogue={catalogue} desk={desk} />
+            {circuit && (
+              <div className="order-2 lg:order-none">
+                <LimbPanel job={job} catalogue={catalogue} circuit={circuit} onClose={() => setCircuit(null)} />
+              </div>
+            )}
+            <div className="order-4 grid items-start gap-3 md:grid-cols-2 lg:order-none">
+              <Card aria-label="Section" className="min-w-0">
+                <Suspense fallback={<div className="aspect-[584/600]" />}>
+                  <Section
+                    family={trace.machine.family}
+                    features={features}
+                    catalogue={catalogue}
+                    faults={trace.faults}
+                    check={current}
+                    cold={trace.state.engine === "cold"}
+                  />
+                </Suspense>
+              </Card>
+              <Suspects trace={trace} />
+              <div className="md:col-span-2">
+                <Ledger job={job} catalogue={catalogue} desk={desk} />
+              </div>
             </div>
-          </div>
+          </Later>
         </div>
       </div>
       <LimitsDialog
