@@ -12,18 +12,27 @@ module UpperBranchServer
 
     # web: folder of the built front end
     def initialize(web)
-      path = File.join(web, "manifest.json")
-      @manifest = File.file?(path) ? JSON.parse(File.read(path)) : {}
+      @path = File.join(web, "manifest.json")
     end
 
     # The page with a line for each script of the view at this path.
     def into(html, path)
+      read_anew
       view = VIEWS.find { |pattern, _| path.match?(pattern) }&.last
       links = files(view).map { |file| %(<link rel="modulepreload" href="/#{CGI.escapeHTML(file)}" />) }
       html.sub(MARK, links.join)
     end
 
     private
+
+    # A build may be laid under a running server.
+    def read_anew
+      built = File.file?(@path) ? File.mtime(@path) : nil
+      return if built == @built && @manifest
+
+      @manifest = built ? JSON.parse(File.read(@path)) : {}
+      @built = built
+    end
 
     # The view's own file and all it imports.
     def files(entry, seen = [])

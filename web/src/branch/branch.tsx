@@ -25,7 +25,7 @@ export function Branch(props: {
   return (
     <>
       <svg
-        viewBox={`0 26 ${WIDTH} ${HEIGHT - 50}`}
+        viewBox={`0 12 ${WIDTH} ${HEIGHT - 34}`}
         className="h-auto w-full select-none"
         role="group"
         aria-label="Branch: suspicion by circuit"

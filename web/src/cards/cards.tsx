@@ -154,7 +154,7 @@ function CardSheet({
               </th>
               <td className="py-1.5 pr-3 whitespace-nowrap tabular-nums">{figureText(figure)}</td>
               <td className="py-1.5 text-sm text-dim">
-                {figure.source}, {figure.date}
+                {figure.source}, <span className="whitespace-nowrap">{figure.date}</span>
               </td>
             </tr>
           ))}

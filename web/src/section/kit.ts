@@ -274,6 +274,7 @@ export function base(x: number, width: number, y: number): Partial<Drawing> {
       piece("Intake joint", "air", "metal", box(x - 8, y + 7, width + 16, 16, 2)),
       piece("Vacuum ports", "air", "hole", box(x + width - 2, y - 26, 26, 9, 3), ["vacuum-ports"]),
       piece("Stop screw", "idle", "part", box(x + width + 2, y - 52, 30, 8, 2)),
+      piece("Throttle linkage", "air", "part", `M${x + width - 2} ${y - 66}h9l12 -34h8l-13 42h-16Z`),
     ],
     spots: {
       base: { x: x + width - 10, y: y + 4 },
@@ -300,4 +301,33 @@ export function band(points: [number, number][], width: number): string {
       return box(left, top, Math.abs(x - fromX) + width, Math.abs(y - fromY) + width);
     })
     .join("");
+}
+
+/** From the tank down to the inlet: cap, pick-up, tap or pump, filter, line. */
+export function supplyTrain(x: number, top: number, inletY: number, inletX: number): Partial<Drawing> {
+  return {
+    pieces: [
+      piece("Tank", "supply", "metal", box(x - 24, top + 8, 48, 34, 5)),
+      piece("Fuel", "supply", "fuel", box(x - 21, top + 20, 42, 20, 3)),
+      piece("Tank cap", "supply", "part", box(x - 8, top, 16, 8, 2)),
+      piece("Tank pick-up", "supply", "jet", box(x - 3, top + 28, 6, 14)),
+      piece(
+        "Fuel line",
+        "supply",
+        "hole",
+        `${box(x - 3, top + 42, 6, inletY - top - 39)}${box(x - 3, inletY - 3, inletX - x + 3, 6)}`,
+      ),
+      piece("Fuel tap", "supply", "part", box(x - 9, top + 46, 18, 10, 3), ["gravity-feed"]),
+      piece("Fuel pump", "supply", "part", dot([x, top + 56], 11), ["pumped"]),
+      piece("In-line filter", "supply", "soft", box(x - 8, top + 74, 16, 22, 5), ["inline-filter"]),
+    ],
+    flows: [flow("supply", "fuel", along([x, top + 40], [x, inletY], [inletX, inletY]))],
+    spots: {
+      tank: { x, y: top + 24 },
+      filter: { x, y: top + 85 },
+      tap: { x, y: top + 51 },
+      fuelPump: { x, y: top + 56 },
+      cap: { x, y: top + 4 },
+    },
+  };
 }

@@ -110,7 +110,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
                 <LimbPanel job={job} catalogue={catalogue} circuit={circuit} onClose={() => setCircuit(null)} />
               </div>
             )}
-            <div className="order-4 grid items-start gap-3 md:grid-cols-2 lg:order-none">
+            <div className="order-4 grid items-start gap-3 md:grid-cols-[3fr_2fr] lg:order-none lg:grid-cols-2">
               <Card aria-label="Section" className="min-w-0">
                 <Suspense fallback={<div className="aspect-[584/600]" />}>
                   <Section

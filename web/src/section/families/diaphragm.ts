@@ -67,6 +67,7 @@ export const diaphragm: Drawing = compose(
       piece("Welch plug", "idle", "soft", "M360 262q32 12 66 0v6q-34 12 -66 0Z", ["welch-plugs"]),
       piece("Idle passage", "idle", "hole", box(360, 246, 66, 16, 4)),
       piece("Throttle shaft", "air", "part", dot([396, 188], 6)),
+      piece("Throttle linkage", "air", "part", "M390 138h9l12 -30h8l-13 38h-16Z"),
       piece("T screw", "idle", "part", box(428, 118, 40, 8, 2), ["limiter-speed-screw"]),
       piece("Air cleaner", "air", "soft", box(62, 130, 26, 116, 6), ["air-cleaner"]),
       piece("Base gasket", "air", "soft", box(460, 126, 7, 124)),

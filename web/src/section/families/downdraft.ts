@@ -1,4 +1,4 @@
-import { band, barrel, base, choke, dot, floatBowl, idleCircuit, mainCircuit, pump } from "../kit";
+import { band, barrel, base, choke, dot, floatBowl, idleCircuit, mainCircuit, pump, supplyTrain } from "../kit";
 import { along, box, compose, flow, piece, type Drawing } from "../pieces";
 
 const AIR_CLEANER = {
@@ -28,6 +28,7 @@ function rods(x: number, y: number): Partial<Drawing> {
 export const carOne: Drawing = compose(
   { backdrop: ["M62 88H236V24H452V398H236V330H62Z"] },
   AIR_CLEANER,
+  supplyTrain(30, 8, 133, 50),
   barrel(290, 420, 24, 398, 190, 330),
   floatBowl(98, 118, 128, 172, [286, 62]),
   mainCircuit(196, 292, 252, 92, [346, 186]),
@@ -58,6 +59,7 @@ export const carTwo: Drawing = compose(
     pieces: [piece("Air cleaner", "air", "soft", box(206, 4, 330, 12, 5), ["air-cleaner"])],
     spots: { airbox: { x: 520, y: 10 } },
   },
+  supplyTrain(26, 8, 133, 32),
   barrel(248, 358, 24, 398, 190, 330),
   barrel(396, 506, 24, 398, 190, 330),
   floatBowl(80, 118, 116, 172, [244, 62]),
@@ -108,6 +110,7 @@ export const progressiveTwo: Drawing = compose(
     pieces: [piece("Air cleaner", "air", "soft", box(206, 4, 338, 12, 5), ["air-cleaner"])],
     spots: { airbox: { x: 530, y: 10 } },
   },
+  supplyTrain(26, 8, 133, 32),
   barrel(246, 340, 24, 398, 190, 330),
   barrel(376, 512, 24, 398, 190, 330, true),
   floatBowl(80, 118, 116, 172, [242, 62]),
@@ -291,6 +294,8 @@ export const aeroUpdraft: Drawing = compose(
       base: { x: 240, y: 22 },
     },
   },
+  supplyTrain(26, 30, 155, 30),
+  { pieces: [piece("Throttle linkage", "air", "part", "M400 78h9l12 -34h8l-13 42h-16Z")] },
   floatBowl(78, 140, 112, 160, [252, 120]),
   {
     pieces: [

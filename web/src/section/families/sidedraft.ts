@@ -1,4 +1,4 @@
-import { band, dot, pump } from "../kit";
+import { band, dot, pump, supplyTrain } from "../kit";
 import { along, box, boreAcross, compose, flow, piece, type Drawing } from "../pieces";
 
 /** A bowl hung under a bore that runs across: inlet from the left, needle from above, vent to the side. */
@@ -175,6 +175,7 @@ export const slide: Drawing = compose(
     ],
   },
   ends(92, 470, 124, 222),
+  supplyTrain(28, 96, 243, 108),
   bowlBelow(146, 262, 232, 128),
   needleStack(275, 226, 330),
   pilot(332, 336, 222, 396, 150),
@@ -204,9 +205,9 @@ export const cv: Drawing = compose(
       piece("CV piston", "needle", "air", box(184, 36, 172, 84, 10)),
       piece("CV diaphragm", "needle", "soft", "M184 92q42 18 86 0q44 18 86 0v6q-44 18 -86 0q-44 18 -86 0Z"),
       piece("Throttle shaft", "air", "part", dot([420, 186], 6)),
-      piece("Fuel tap", "supply", "metal", box(48, 276, 30, 34, 5), ["vacuum-tap"]),
       piece("Vacuum ports", "air", "hole", box(446, 236, 9, 22, 3), ["vacuum-ports"]),
       piece("Stop screw", "idle", "part", box(436, 110, 34, 8, 2)),
+      piece("Throttle linkage", "air", "part", "M414 132h9l12 -34h8l-13 42h-16Z"),
       piece("Bank balance", "air", "part", box(500, 120, 44, 8, 3), ["bank"]),
     ],
     plates: [{ part: "Throttle plate", circuit: "air", x: 420, y: 186, r: 45, vertical: false, turns: "throttle" }],
@@ -227,11 +228,11 @@ export const cv: Drawing = compose(
       needle2: { x: 262, y: 190 },
       ports: { x: 450, y: 250 },
       stop: { x: 454, y: 114 },
-      tap: { x: 62, y: 292 },
       sync: { x: 520, y: 124 },
     },
   },
   ends(92, 480, 140, 232),
+  supplyTrain(28, 100, 247, 108),
   bowlBelow(146, 266, 232, 124),
   needleStack(262, 236, 334),
   pilot(322, 340, 232, 446, 150),
@@ -250,6 +251,7 @@ export const smallFloat: Drawing = compose(
       piece("Fuel-cut solenoid", "shutdown", "part", box(248, 398, 34, 20, 3), ["fuel-cut-solenoid"]),
       piece("Bowl screws", "leak-out", "metal", box(252, 386, 26, 12, 3)),
       piece("Stop screw", "idle", "part", box(408, 92, 34, 8, 2)),
+      piece("Throttle linkage", "air", "part", "M376 106h9l6 -30h8l-7 38h-16Z"),
     ],
     plates: [
       { part: "Throttle plate", circuit: "air", x: 400, y: 168, r: 47, vertical: false, turns: "throttle" },
@@ -276,6 +278,7 @@ export const smallFloat: Drawing = compose(
     },
   },
   ends(100, 460, 120, 216),
+  supplyTrain(28, 96, 243, 122),
   bowlBelow(160, 262, 210, 122),
   needleStack(265, 196, 350),
   pilot(322, 338, 216, 424, 150),
@@ -336,6 +339,7 @@ export const sideTwin: Drawing = compose(
         ),
       ),
       piece("Stop screw", "idle", "part", box(452, 272, 34, 8, 2)),
+      piece("Throttle linkage", "air", "part", "M404 278h9l12 30h8l-13 -38h-16Z"),
     ],
     plates: [{ part: "Throttle plate", circuit: "air", x: 410, y: 216, r: 45, vertical: false, turns: "throttle" }],
     flows: [
