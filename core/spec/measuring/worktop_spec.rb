@@ -133,6 +133,17 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(says.call("screw-port", { "burred" => 0.035 })).to include("right for this port")
   end
 
+  it "guides the two-screw loop until both settle, and points at the odd one of a pair" do
+    says = ->(inputs) { calculator("two-screws").run(inputs).says.join(" ") }
+    expect(says.call("peaks" => [1.25], "speeds" => [905])).to include("One pass is none")
+    expect(says.call("peaks" => [1.25, 1.5], "speeds" => [905, 760])).to include("Trim the speed down by 60 rpm")
+    expect(says.call("peaks" => [1.25, 1.5], "speeds" => [905, 705])).to include("peak it again")
+    expect(says.call("peaks" => [1.25, 1.5, 1.55], "speeds" => [905, 740, 705])).to include("Both have settled")
+    expect(says.call("others" => [2.5])).to include("look at its port and seat")
+    expect(value("two-screws", { "peaks" => [1.0, 1.6, 1.9], "speeds" => [900, 800, 700] }, "settled")).to eq 2
+    expect { calculator("two-screws").run("peaks" => [1, 2], "speeds" => [700]) }.to raise_error(UpperBranch::Invalid, /every pass/)
+  end
+
   it "stops the boot when a calculator has no formula" do
     expect { described_class.new("fuels" => {}, "number_drills" => {}, "calculators" => [{ "id" => "perpetual-motion", "inputs" => [] }]) }.to raise_error(UpperBranch::Catalogue::Broken, /no formula/)
   end

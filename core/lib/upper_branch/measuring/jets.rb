@@ -45,7 +45,7 @@ module UpperBranch
 
       # Flow through a sharp small orifice, m3/s: Q = Cd A sqrt(2 dp / rho) (Bernoulli with a coefficient of discharge).
       def flow(area, drop, density, coefficient)
-        coefficient * area * Math.sqrt(2 * drop / density)
+        coefficient * area * Math.sqrt(2.0 * drop / density)
       end
 
       # Outflow under a head of its own fuel, m3/s: Q = Cd A sqrt(2 g h) (Torricelli).

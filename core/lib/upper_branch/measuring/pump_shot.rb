@@ -25,7 +25,7 @@ module UpperBranch
 
       # Share of the lever's travel that is gone before fuel appears.
       def delay(degrees, travel)
-        degrees / Jets.positive(travel, "A travel")
+        degrees.fdiv(Jets.positive(travel, "A travel"))
       end
 
       # Fuel that the air needs which fills the manifold when the throttle is snapped open, m3: the least a shot has to bring; what wets

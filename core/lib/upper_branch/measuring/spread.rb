@@ -25,11 +25,15 @@ module UpperBranch
         @normal[[n, dimension]] ||= quantile(uniform(n, dimension))
       end
 
-      # Newton's steps on the distribution function, from the logistic guess.
+      # By bisection: slower than Newton's steps, but sure in the tails.
       def self.quantile(share)
-        z = Math.log(share / (1 - share)) / 1.702
-        4.times { z -= (Uncertainty.normal_cdf(z) - share) * Math.sqrt(2 * Math::PI) * Math.exp(z * z / 2) }
-        z
+        low = -8.0
+        high = 8.0
+        48.times do
+          middle = (low + high) / 2
+          Uncertainty.normal_cdf(middle) < share ? low = middle : high = middle
+        end
+        (low + high) / 2
       end
     end
   end

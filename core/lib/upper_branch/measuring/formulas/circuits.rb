@@ -43,6 +43,36 @@ module UpperBranch
                                 marks: settings.compact.map { |id, x| { name: names[id], x: x, y: sweep.at(x) } })
         end
 
+        # Passes shrink by about the share of the last two; so many more until the mixture moves no more than its limit.
+        def two_screws(v, k)
+          raise Invalid.new("speeds", "Give the speed found at every pass") unless v[:speeds].size == v[:peaks].size
+
+          steps = v[:peaks].each_cons(2).map { |one, other| (other - one).abs }
+          off = v[:speeds].last - v[:wanted]
+          apart = v[:others] && (v[:peaks].last - v[:others].last).abs
+          { mixture_moved: steps.last, speed_off: off, apart: apart, settled: passes_left(steps, off, k), says: [next_move(steps, off, k), apart && apart > k[:pair] ? odd_screw : nil] }
+        end
+
+        def passes_left(steps, off, k)
+          return if steps.empty?
+          return off.abs <= k[:rpm] ? 0 : 1 if steps.last <= k[:turn]
+
+          shrink = steps.size > 1 && steps[-2].positive? ? (steps[-1] / steps[-2]).clamp(0.2, 0.9) : 0.5
+          (Math.log(k[:turn] / steps.last) / Math.log(shrink)).ceil
+        end
+
+        def next_move(steps, off, k)
+          return "One pass is none: peak the mixture again at the trimmed speed." if steps.empty?
+          return "Trim the speed #{off.positive? ? 'down' : 'up'} by #{off.abs.round} rpm, then peak the mixture again." if off.abs > k[:rpm]
+          return "The mixture still moves: peak it again." if steps.last > k[:turn]
+
+          "Both have settled: write the turns and the speed down."
+        end
+
+        def odd_screw
+          "One screw wants a clearly different setting from its sister: look at its port and seat, not at the mixture."
+        end
+
         def screw_port(v, _k)
           raise Invalid.new("tip", "The tip's end is wider than the port: it would not enter") if v[:tip] >= [v[:port], v[:burred]].min
 
