@@ -3,6 +3,7 @@ import { useEffect, useId, useMemo, useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
 import type { Catalogue } from "../api/types";
 import { useCatalogue, useJobs } from "../api/use-job";
+import { useFocusBack } from "../ui/use-focus-back";
 import { finder } from "../handbook/finder";
 import { useWorktop } from "../worktop/use-worktop";
 import { useCommands, type Command } from "./commands";
@@ -12,6 +13,7 @@ const SHOWN = 9;
 /** Everything by name: Ctrl+K or /. Arrow keys and Enter; what the page itself offers stands first. */
 export function Palette() {
   const [open, setOpen] = useState(false);
+  const focus = useFocusBack();
   useEffect(() => {
     const listen = (event: globalThis.KeyboardEvent) => {
       const typing = (event.target as HTMLElement).closest("input, select, textarea, [role=dialog]");
@@ -28,6 +30,7 @@ export function Palette() {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Dialog.Content
+          {...focus}
           aria-describedby={undefined}
           className="fixed top-[10dvh] left-1/2 z-50 w-[min(94vw,620px)] -translate-x-1/2 rounded-card border border-line bg-sheet p-3 shadow-2xl"
         >

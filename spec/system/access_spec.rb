@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require_relative "system_helper"
+require "axe-rspec"
+
+RSpec.describe "For every hand and eye" do
+  let(:id) { SecureRandom.uuid }
+
+  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
+  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+  def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
+  def focused = page.evaluate_script("document.activeElement.getAttribute('aria-label') || document.activeElement.innerText")
+  def cdp(command, **arguments) = page.driver.browser.execute_cdp(command, **arguments)
+
+  def open_job(*entries, path: "")
+    ServerUnderTest.store.create(id, "Press test", [["machine", { "family" => "car-one" }], *entries].map { |row| stored_entry(row) })
+    visit "/jobs/#{id}#{path}"
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+  end
+
+  def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
+
+  it "is clean with a sheet open, too" do
+    open_job(seen("hesitation"), *all_cautions_read)
+    { "l" => "Limits of this job", "w" => "Put it aside", "?" => "Keys", "/" => nil, "r" => nil }.each do |key, title|
+      press(key)
+      expect(page).to have_css("[role=dialog]", text: title)
+      clean
+      press(:escape)
+      expect(page).to have_no_css("[role=dialog]")
+    end
+    find("[role=button][aria-label^='Accelerator pump']").send_keys(:enter)
+    expect(page).to have_css("section[aria-label^='Limb']")
+    clean
+  end
+
+  it "goes from the bench to a recorded reading without a pointer, and the focus can be seen" do
+    open_job(seen("rough-idle"), *all_cautions_read)
+    visit "/"
+    expect(page).to have_css("article")
+    press(:tab)
+    expect(focused).to eq "Skip to the work"
+    8.times { press(:tab) }
+    expect(page.evaluate_script("getComputedStyle(document.activeElement).outlineStyle")).not_to eq "none"
+    press("/")
+    fill_in "Go to, or do", with: "press test"
+    press(:enter)
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+    press("/")
+    fill_in "Go to, or do", with: "mixture screw turns out"
+    press(:enter)
+    expect(page).to have_css("section[aria-label=Instrument] output")
+    5.times { press(:arrow_right) }
+    expect(page).to have_css("section[aria-label=Instrument] [role=status]", text: "Near its base")
+    find("section[aria-label=Instrument] button", text: "Record").send_keys(:enter)
+    expect(page).to have_css("section[aria-label='What was found']", text: "Mixture screw turns out")
+    press("u")
+    expect(page).to have_text("(struck out)", normalize_ws: true)
+  end
+
+  it "gives back the focus when a sheet is closed" do
+    open_job(seen("hesitation"))
+    find("button[aria-label='Limits']").send_keys(:enter)
+    expect(page).to have_css("[role=dialog]")
+    press(:escape)
+    expect(page).to have_no_css("[role=dialog]")
+    expect(focused).to eq "Limits"
+  end
+
+  it "needs no sideways scrolling at twice the size" do
+    open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
+    cdp("Emulation.setDeviceMetricsOverride", width: 640, height: 400, deviceScaleFactor: 2, mobile: false)
+    ["/", "/new", "/jobs/#{id}", "/jobs/#{id}?check=idle-vacuum", "/worktop/screw-port", "/cards", "/logs", "/handbook?on=checks&id=vent-finger"].each do |path|
+      visit path
+      expect(page).to have_css("h1")
+      expect(page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")).to be <= 0, path
+    end
+  ensure
+    cdp("Emulation.clearDeviceMetricsOverride")
+  end
+
+  it "stands still where less movement is asked for" do
+    cdp("Emulation.setEmulatedMedia", features: [{ name: "prefers-reduced-motion", value: "reduce" }])
+    open_job(seen("hesitation"), *all_cautions_read, path: "?check=pump-shot")
+    expect(page).to have_css(".spot-ring")
+    expect(page.evaluate_script("getComputedStyle(document.querySelector('.spot-ring')).animationName")).to eq "none"
+    expect(page.evaluate_script("getComputedStyle(document.querySelector('[class*=flow-]')).animationName")).to eq "none"
+  ensure
+    cdp("Emulation.setEmulatedMedia", features: [])
+  end
+
+  it "gives every control 44 px to hit, on a tablet held upright" do
+    cdp("Emulation.setDeviceMetricsOverride", width: 800, height: 1280, deviceScaleFactor: 1, mobile: false)
+    open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
+    small = "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button')]" \
+            ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
+    ["/", "/new", "/jobs/#{id}", "/jobs/#{id}?check=line-flow", "/worktop/pump-shot", "/cards", "/logs", "/handbook?on=faults&id=pump-cup"].each do |path|
+      visit path
+      expect(page).to have_css("h1")
+      sleep 0.3
+      expect(page.evaluate_script(small)).to eq([]), "#{path}: #{page.evaluate_script(small)}"
+    end
+  ensure
+    cdp("Emulation.clearDeviceMetricsOverride")
+  end
+
+  it "keeps what was taken down over a reload in the middle" do
+    open_job(seen("rough-idle"), *all_cautions_read, path: "?check=mixture-sweep")
+    fill_in "Speed or vacuum", with: "640"
+    find_field("Speed or vacuum").send_keys(:enter)
+    expect(page).to have_css("ul[aria-label=Steps] li", count: 1)
+    visit "/jobs/#{id}?check=mixture-sweep"
+    expect(page).to have_css("ul[aria-label=Steps] li", count: 1)
+    expect(find_field("Now at").value).to eq "1"
+  end
+
+  it "shows the shape of the board while it is fetched, and says so" do
+    allow(ServerUnderTest.store).to receive(:list).and_wrap_original do |list|
+      sleep 1.5
+      list.call
+    end
+    visit "/"
+    expect(page).to have_css("[role=status][aria-label='Fetching the bench']")
+    expect(page).to have_css("h1", text: "On the bench")
+  end
+end
