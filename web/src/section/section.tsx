@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { useId, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Suspect } from "../api/types";
 import { percent } from "../ui/percent";
@@ -33,7 +33,6 @@ export function Section(props: {
   const drawing = DRAWINGS[props.family];
   const [opening, setOpening] = useState("idle");
   const [named, setNamed] = useState<string | null>(null);
-  const clip = useId();
   const blame = useMemo(() => blameByPart(props.faults), [props.faults]);
   if (!drawing) return null;
   const fitted = (needs?: string[]) => !needs || needs.every((feature) => props.features.has(feature));
@@ -85,10 +84,7 @@ export function Section(props: {
         )}
         onPointerLeave={() => setNamed(null)}
       >
-        <clipPath id={clip}>
-          <rect width={BOX.width} height={BOX.height} />
-        </clipPath>
-        <g clipPath={`url(#${CSS.escape(clip)})`}>
+        <g>
           {drawing.backdrop.map((d) => (
             <path key={d} d={d} className="fill-bark/30 stroke-bark" strokeWidth="2" strokeLinejoin="round" />
           ))}

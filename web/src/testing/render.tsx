@@ -1,0 +1,84 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, render } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { MemoryRouter } from "react-router";
+import { afterEach, vi } from "vitest";
+import type { Catalogue, Check, Job, Reading } from "../api/types";
+
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+  vi.restoreAllMocks();
+});
+
+/** Draws a piece of the interface with what stands round it, and gives the hands to work it. */
+export function draw(what: ReactNode, at = "/") {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const user = userEvent.setup();
+  const shown = render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter initialEntries={[at]}>{what}</MemoryRouter>
+    </QueryClientProvider>,
+  );
+  return { user, client, ...shown };
+}
+
+export const pressure: Reading = {
+  by: "number",
+  instrument: "number",
+  name: "Pressure at idle",
+  unit: "psi",
+  units: ["psi", "kPa"],
+  resolution: 0.1,
+  physical: [0, 30],
+  words: ["low", "in-range", "high"],
+  source: "common practice, no source",
+  ask: [],
+};
+
+export function check(row: Partial<Check> = {}): Check {
+  return {
+    id: "fuel-pressure",
+    name: "Fuel pressure at the inlet",
+    stage: "A",
+    states: ["R"],
+    minutes: 6,
+    steps: ["T-piece at the inlet."],
+    tools: [],
+    hazards: [],
+    needs: [],
+    multi: false,
+    outcomes: [
+      { id: "in-range", name: "In range", kind: "healthy", needs: [] },
+      { id: "high", name: "High", kind: "abnormal", needs: [] },
+      { id: "low", name: "Low", kind: "abnormal", needs: [] },
+    ],
+    reading: pressure,
+    ...row,
+  };
+}
+
+/** As much of a job as a panel needs. */
+export function job(trace: Record<string, unknown> = {}, rest: Record<string, unknown> = {}): Job {
+  return {
+    id: "j",
+    title: "Press test",
+    version: 3,
+    entries: [],
+    trace: { findings: [], faults: [], circuits: [], closing: null, machine: { features: [], readings: {} }, ...trace },
+    ...rest,
+  } as unknown as Job;
+}
+
+export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
+  return {
+    checks: [],
+    faults: [],
+    circuits: [],
+    symptoms: [],
+    hazards: [],
+    synonyms: [],
+    ...rows,
+  } as unknown as Catalogue;
+}
