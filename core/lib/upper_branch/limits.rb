@@ -38,7 +38,7 @@ module UpperBranch
       cuts, limit = standing(check, rule)
       return if cuts.nil? && %w[number calculator].include?(rule["by"] || "number")
 
-      rule.merge("cuts" => cuts, "limit" => limit, "air_screw" => @machine.features.include?("air-screw"))
+      rule.merge("cuts" => cuts, "limit" => limit, "air_screw" => @machine.features.include?("air-screw"), "fitted" => check.words(@machine.features))
     end
 
     # For every check of the machine that takes a reading: cuts (nil: none known yet), where from, source, date.

@@ -15,7 +15,7 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   it "shares out exactly one, whatever the instrument" do
     readings = [sweep(1.5, 1.5),
                 judge("line-flow", { "inputs" => { "volume" => 100, "times" => [20, 40], "demand" => 100 } }), judge("idle-vacuum", { "inputs" => { "values" => [18.0] * 20, "interval" => 0.1 } }),
-                judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }),
+                judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }, family: "four-valve"),
                 judge("flow-compare", { "inputs" => { "reference" => [6.0], "part" => [5.8] } }, family: "slide")]
     readings.each { |reading| expect(reading.chances.values.sum).to be_within(1e-9).of(1) }
   end

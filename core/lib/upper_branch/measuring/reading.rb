@@ -20,7 +20,7 @@ module UpperBranch
       # rule: the check's reading table with the limits that hold for this machine; data: {"value", "unit", "resolution", "repeats",
       # "altitude", "inputs"} by instrument; worktop: Worktop, for instruments that reckon. Raises Invalid.
       def self.judge(rule, data, worktop = nil)
-        INSTRUMENTS.fetch(rule["by"] || "number").new(rule, data, worktop).reading
+        INSTRUMENTS.fetch(rule["by"] || "number").new(rule, data, worktop).reading.among(rule["fitted"])
       end
 
       def initialize(chances:, value: nil, unit: nil, uncertainty: nil, says: [], facts: [], curve: nil)
@@ -31,6 +31,17 @@ module UpperBranch
         @says = says
         @facts = facts
         @curve = curve
+      end
+
+      # The same, with the chance of words that cannot be on this machine shared among the others. words: those that can, nil for all.
+      def among(words)
+        return self if words.nil? || (chances.keys - words).empty?
+
+        kept = chances.slice(*words)
+        total = kept.values.sum
+        raise Invalid.new("reading", "This says #{word}, which cannot be on this machine as it is fitted: look at its features, or answer in a word") if total < 1e-6
+
+        Reading.new(value: value, unit: unit, uncertainty: uncertainty, says: says, facts: facts, curve: curve, chances: kept.transform_values { |chance| chance / total })
       end
 
       # The word with the most chance.
