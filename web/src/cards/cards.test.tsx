@@ -5,8 +5,8 @@ import { api, ApiError } from "../api/client";
 import type { Catalogue, SpecItem } from "../api/types";
 import { draw } from "../testing/render";
 import { CardEditor } from "./card-editor";
-import { figureText } from "./cards";
 import { emptyCard } from "./edited-card";
+import { figureText } from "./figure-text";
 
 const items: SpecItem[] = [
   {

@@ -8,6 +8,7 @@ import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
 import { CardEditor } from "./card-editor";
 import { emptyCard, type EditedCard } from "./edited-card";
+import { figureText } from "./figure-text";
 import { useCards } from "./use-cards";
 
 /** Spec cards: the figures of each carburetor model, with source and date; in and out as CSV and JSON. */
@@ -162,13 +163,4 @@ function CardSheet({
       </table>
     </Card>
   );
-}
-
-/** "3 to 5 psi", "at least 0.4 mL", "122" */
-export function figureText(figure: { low?: number | null; high?: number | null; unit: string }): string {
-  const unit = ["count", "number", "ratio"].includes(figure.unit) ? "" : ` ${figure.unit}`;
-  if (figure.low === figure.high) return `${figure.low}${unit}`;
-  if (figure.high === null || figure.high === undefined) return `from ${figure.low}${unit}`;
-  if (figure.low === null || figure.low === undefined) return `up to ${figure.high}${unit}`;
-  return `${figure.low} to ${figure.high}${unit}`;
 }

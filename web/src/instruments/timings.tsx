@@ -1,11 +1,16 @@
-import { Button } from "../ui/button";
 import { useKept } from "../ui/kept";
+import { Segmented } from "../ui/segmented";
 import type { InstrumentProps } from "./kinds";
 import { ReadingsList } from "./readings-list";
 import { useStopwatch } from "./stopwatch";
 import { timingsData } from "./to-reading";
 import { WatchFace } from "./watch-face";
 import { useTold } from "./use-told";
+
+const SIDES = [
+  { id: "reference", name: "Reference" },
+  { id: "part", name: "This part" },
+];
 
 /** Two sets of timings of the same volume: the reference, and this part. */
 export function Timings({ keep, onData, wrongAt }: InstrumentProps) {
@@ -18,22 +23,12 @@ export function Timings({ keep, onData, wrongAt }: InstrumentProps) {
   useTold(timingsData(state), onData);
   return (
     <div className="grid gap-2">
-      <div className="grid grid-cols-2 gap-2" role="group" aria-label="Which is timed">
-        <Button
-          aria-pressed={state.side === "reference"}
-          className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
-          onClick={() => change({ side: "reference" })}
-        >
-          Reference
-        </Button>
-        <Button
-          aria-pressed={state.side === "part"}
-          className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
-          onClick={() => change({ side: "part" })}
-        >
-          This part
-        </Button>
-      </div>
+      <Segmented
+        label="Which is timed"
+        value={state.side}
+        options={SIDES}
+        onChange={(side) => change({ side: side === "part" ? "part" : "reference" })}
+      />
       <WatchFace watch={watch} onStop={(seconds) => change((now) => ({ [now.side]: [...now[now.side], seconds] }))} />
       <div className="grid gap-2 sm:grid-cols-2">
         <ReadingsList

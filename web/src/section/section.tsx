@@ -1,8 +1,8 @@
-import { ToggleGroup } from "radix-ui";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Suspect } from "../api/types";
 import { percent } from "../ui/percent";
+import { Segmented } from "../ui/segmented";
 import { ACT_WORD, DRAWINGS, placeOf } from "./drawings";
 import { BOX, type Look, type Piece } from "./pieces";
 import { blameByPart, plateAngle, risen } from "./suspicion";
@@ -55,23 +55,7 @@ export function Section(props: {
     <div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <h2 className="mr-auto text-xl">Section</h2>
-        <ToggleGroup.Root
-          type="single"
-          value={opening}
-          onValueChange={(value) => value && setOpening(value)}
-          aria-label="Throttle opening"
-          className="flex overflow-hidden rounded-xl border-2 border-edge"
-        >
-          {catalogue.primer.openings.map((row) => (
-            <ToggleGroup.Item
-              key={row.id}
-              value={row.id}
-              className="min-h-11 bg-raised px-2.5 text-sm not-first:border-l not-first:border-line hover:bg-ground focus-visible:-outline-offset-3 data-[state=on]:bg-deep data-[state=on]:text-[#f4f4ea]"
-            >
-              {row.name}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+        <Segmented label="Throttle opening" value={opening} options={catalogue.primer.openings} onChange={setOpening} />
       </div>
       <svg
         viewBox={`0 0 ${BOX.width} ${BOX.height}`}

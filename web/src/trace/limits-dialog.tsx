@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { entry } from "../api/client";
 import type { Catalogue, Job, SpecCard } from "../api/types";
+import { figureText } from "../cards/figure-text";
 import { useCards } from "../cards/use-cards";
 import { Button } from "../ui/button";
 import { Dialog } from "../ui/dialog";
@@ -30,8 +31,12 @@ export function LimitsDialog(props: {
   const data = (machine?.data ?? {}) as { limits?: Record<string, unknown>; card?: { id: string; name: string } };
   const save = (limits: Record<string, unknown>, card: { id: string; name: string } | undefined) =>
     void desk.add(entry("machine", { ...data, limits, ...(card ? { card } : {}) }));
+  const known = new Set(catalogue.checks.map((check) => check.id));
   const own = () =>
     Object.fromEntries(Object.entries(data.limits ?? {}).filter(([, row]) => (row as { from: string }).from === "job"));
+  // What the card says beside the limits of readings: jets, gaps, streams.
+  const held =
+    fitting.find((card) => card.id === data.card?.id)?.figures.filter((figure) => !known.has(figure.item)) ?? [];
   const choose = (card: SpecCard) => save({ ...card.limits, ...own() }, { id: card.id, name: card.name });
   const rows = catalogue.checks.filter((check) => check.reading && job.trace.machine.readings[check.id]);
   return (
@@ -55,6 +60,18 @@ export function LimitsDialog(props: {
         ))}
         {fitting.length === 0 && <p className="text-dim">No card for this family yet.</p>}
       </div>
+      {held.length > 0 && (
+        <dl className="mb-3 flex flex-wrap gap-x-6 gap-y-1 rounded-xl border border-line p-3 text-[15px]">
+          {held.map((figure) => (
+            <div key={figure.item} className="flex gap-2">
+              <dt className="text-dim">{cards.data?.items.find((item) => item.id === figure.item)?.name}</dt>
+              <dd className="font-semibold tabular-nums" title={`${figure.source}, ${figure.date}`}>
+                {figureText(figure)}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
       <ul>
         {rows.map((check) => (
           <LimitRow

@@ -73,8 +73,40 @@ describe("the limits of a job", () => {
     ]);
     await user.click(await screen.findByText("Press downdraft"));
     expect(screen.queryByText("Cutter cube")).toBeNull();
+    expect(screen.queryByText("122")).toBeNull();
     expect(sent[0]?.data).toMatchObject({ card: { id: "c", name: "Press downdraft" }, limits });
   });
+});
+
+it("shows what else the chosen card holds: jets, gaps, streams", async () => {
+  const figures = [
+    { item: "main-jet", low: 122, high: 122, unit: "number", source: "read off", date: "2026-02-12" },
+    { item: "fuel-pressure", low: 3, high: 4, unit: "psi", source: "sheet", date: "2026-02-12" },
+  ];
+  vi.spyOn(api, "cards").mockResolvedValue({
+    cards: [{ id: "c", name: "Press", family: "car-one", figures, limits: {} }],
+    items: [{ id: "main-jet", name: "Main jet" }],
+  } as never);
+  const carded = job(
+    { machine: { family: "car-one", readings: {} } },
+    {
+      entries: [
+        { id: "1", kind: "machine", struck: false, data: { family: "car-one", card: { id: "c", name: "Press" } } },
+      ],
+    },
+  );
+  draw(
+    <LimitsDialog
+      open
+      onOpenChange={() => undefined}
+      job={carded}
+      catalogue={catalogue({ checks: [check()] })}
+      desk={desk().hands}
+    />,
+  );
+  expect(await screen.findByText("Main jet")).toBeTruthy();
+  expect(screen.getByText("122").getAttribute("title")).toBe("read off, 2026-02-12");
+  expect(screen.queryByText("3 to 4 psi")).toBeNull();
 });
 
 describe("putting a job aside", () => {
