@@ -29,7 +29,7 @@ export function Board() {
           <span className="sr-only">Search the board</span>
           <input
             type="search"
-            placeholder="Search: machine, suspect, next step"
+            placeholder="Machine, suspect, step"
             value={text}
             onChange={(event) => setText(event.target.value)}
             className="min-h-12 w-72 max-w-full rounded-xl border-2 border-edge bg-raised px-3"

@@ -8,6 +8,9 @@ const DASH = [undefined, "7 4", "2 4"] as const;
 /** A curve with axes, and where one stands on it. Lines differ by dash as well as color. */
 export function Plot({ curve, label }: { curve: Curve; label: string }) {
   const drawn = plotGeometry(curve);
+  const known = new Set(curve.series.map((one) => one.name));
+  // A mark on a line of its own name needs no number: the line is named below.
+  const numbered = drawn.marks.filter((mark) => !known.has(mark.name));
   const floor = PLOT.height - PLOT.bottom;
   return (
     <figure>
@@ -86,7 +89,7 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
               className="stroke-ink"
             />
             <circle cx={mark.at.x} cy={mark.at.y} r="6" strokeWidth="2.5" className="fill-sheet stroke-ink" />
-            {drawn.marks.length > 1 && (
+            {numbered.length > 1 && (
               <text x={mark.at.x + 8} y={mark.at.y - 9 - i * 2} fontSize="13" className="fill-ink">
                 {i + 1}
               </text>
@@ -94,7 +97,7 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
           </g>
         ))}
       </svg>
-      {(drawn.paths.length > 1 || drawn.marks.length > 1) && (
+      {(drawn.paths.length > 1 || numbered.length > 1) && (
         <figcaption className="flex flex-wrap gap-x-4 gap-y-1 text-sm text-dim">
           {drawn.paths.length > 1 &&
             drawn.paths.map((one, i) => (
@@ -114,8 +117,8 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
                 {one.name}
               </span>
             ))}
-          {drawn.marks.length > 1 &&
-            drawn.marks.map((mark, i) => <span key={mark.name}>{`${i + 1} ${mark.name} (${shown(mark.x)})`}</span>)}
+          {numbered.length > 1 &&
+            numbered.map((mark, i) => <span key={mark.name}>{`${i + 1} ${mark.name} (${shown(mark.x)})`}</span>)}
         </figcaption>
       )}
     </figure>
