@@ -63,10 +63,6 @@ RSpec.describe UpperBranch::Measuring do
       expect(described_class.new(**parts, seat: 0.003).holds).to be < valve.holds
       expect(described_class.new(**parts, float_mass: 0.02).holds).to be_negative
     end
-
-    it "stands lower by the mass gained over the waterline" do
-      expect(valve.rise_by_mass(0.002)).to be_within(1e-9).of(0.002 / (740 * 1.2e-3))
-    end
   end
 
   describe m::PumpShot do
@@ -92,11 +88,9 @@ RSpec.describe UpperBranch::Measuring do
   end
 
   describe m::Venturi do
-    it "sees the air in bursts where it feeds one cylinder" do
-      expect(described_class.pulse(1, 4)).to eq 4
-      expect(described_class.pulse(4, 4)).to eq 1
-      expect(described_class.pulse(1, 2)).to eq 2
+    it "finds the diameter for a speed, and the speed of a diameter" do
       expect(described_class.speed(0.085, described_class.diameter(0.085, 100))).to be_within(1e-9).of(100)
+      expect(described_class.speed(0.085, 0.03, 2)).to be_within(1e-9).of(described_class.speed(0.085, 0.03) / 2)
     end
   end
 

@@ -130,6 +130,8 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(says.call("passage", { "passage" => 4 })).to include("Ample")
     expect(says.call("passage", { "passage" => 2, "demand" => 120, "wall" => { "value" => 2, "unit" => "mm" } })).to include("of wall")
     expect(says.call("mixture-sweep", { "values" => [700, 701, 699, 700, 701, 700, 699] })).to include("does not rule the idle")
+    expect(says.call("blend", { "measured" => 16 })).to start_with("Lean")
+    expect(says.call("blend", { "measured" => 12 })).to start_with("Rich")
     expect(says.call("screw-port", { "burred" => 0.035 })).to include("right for this port")
   end
 

@@ -25,6 +25,15 @@ RSpec.describe "Published values" do
     expect(measuring::Mixture.blend(gasoline, ethanol, 0.85)).to be_within(0.05).of(9.8)
   end
 
+  # Source: the definition of lambda (Heywood, 3.4): the measured ratio over the right one of the fuel in the tank.
+  it "gives lambda for the blend that is in the tank" do
+    at = ->(measured, share) { CATALOGUE.worktop.calculator("blend").run("measured" => measured, "share" => share).outputs.to_h { |row| [row.id, row.value] } }
+    expect(at.call(14.7, 0)["lambda"]).to be_within(1e-9).of(1)
+    expect(at.call(14.7, 10)["lambda"]).to be_within(0.002).of(14.7 / 14.1)
+    expect(at.call(9.0, 100)["lambda"]).to be_within(1e-9).of(1)
+    expect(at.call(14.1, 10)["leaning"]).to be_within(0.5).of(((14.7 / 14.1) - 1) * 100)
+  end
+
   # Source: combustion of C8H18 and C2H5OH in air of 23.2 % oxygen by mass: 15.1 and 9.0 (second derivation from molar masses).
   it "agrees with the chemistry of ethanol" do
     oxygen = 3 * 31.998 / 46.069

@@ -36,11 +36,6 @@ module UpperBranch
       def rise
         @seat * @lever / (@density * Jets::GRAVITY * @waterline)
       end
-
-      # Rise of the level when the float is heavier by a mass (fuel inside, foam soaked), m: dm / (rho x waterline area).
-      def rise_by_mass(mass)
-        mass / (@density * @waterline)
-      end
     end
   end
 end

@@ -8,7 +8,7 @@ module UpperBranch
     #   SimulatedGauge.new("flicking", level: 18, seed: 3).at(1.25)   # => 17.9 (in the unit of the level)
     class SimulatedGauge
       SIGNALS = { "steady" => "Steady", "drifting" => "Drifting slowly", "flicking" => "Flicking, one cylinder", "hunting" => "Hunting" }.freeze
-      KINDS = { "vacuum" => { level: 18.0, unit: "inHg", limits: [0, 30] }, "pressure" => { level: 5.5, unit: "psi", limits: [0, 15] }, "tachometer" => { level: 800.0, unit: "rpm", limits: [0, 4000] } }.freeze
+      KINDS = { "vacuum" => { level: 18.0, unit: "inHg" }, "pressure" => { level: 5.5, unit: "psi" }, "tachometer" => { level: 800.0, unit: "rpm" } }.freeze
 
       FLICK = 0.64 # s between the drops of one cylinder at a slow idle, as a needle shows them
       HUNT = 2.4   # s a swing

@@ -7,8 +7,6 @@ module UpperBranch
     #
     #   Uncertainty.propagate([6.02, 5.39], [0.1, 0.1]) { |before, after| before / after - 1 }   # => [0.1169, 0.0278]
     module Uncertainty
-      COVERAGE = 2.0 # k: expanded uncertainty U = k u, about 95 % for a normal (JCGM 100:2008, 6.3.3)
-
       # values, uncertainties: arrays of Float (standard uncertainties). The block takes the values and gives one number, or nil.
       # [value, standard uncertainty]; the uncertainty is nil where a neighbor has no value.
       def self.propagate(values, uncertainties)
@@ -24,11 +22,6 @@ module UpperBranch
         return unless neighbors.flatten.all?
 
         Math.sqrt(neighbors.sum { |up, down| ((up - down) / 2.0)**2 })
-      end
-
-      # Standard uncertainty of a reading: resolution d as a rectangle, d / sqrt(12) (4.3.7), and the scatter of hand and instrument.
-      def self.reading(resolution, repeatability = 0.0)
-        Math.sqrt(((resolution**2) / 12.0) + (repeatability**2))
       end
 
       # Mean of repeats and its standard uncertainty: experimental deviation of the mean (4.2.3), never less than the instrument's own

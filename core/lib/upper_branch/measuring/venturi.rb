@@ -15,11 +15,6 @@ module UpperBranch
       def diameter(air, speed, count = 1)
         Jets.diameter(air / count / Jets.positive(speed, "A speed"))
       end
-
-      # Where the venturi sees one cylinder only, air comes in bursts: the mean of the burst is higher by the share of time it draws.
-      def pulse(cylinders, strokes)
-        [(strokes == 4 ? 4.0 : 2.0) / cylinders, 1.0].max
-      end
     end
   end
 end

@@ -81,7 +81,7 @@ module UpperBranch
           right = Mixture.blend(one, other, v[:share])
           set = Mixture.blend(one, other, v[:set_share])
           lean = Mixture.leaning(set, Mixture.blend_density(one, other, v[:set_share]), right, Mixture.blend_density(one, other, v[:share]))
-          ratio = v[:measured]
+          ratio = Mixture.excess_air(v[:measured], right)
           { stoichiometric: right, lambda: ratio, leaning: lean, says: ["#{side(ratio)} for this blend by the measured ratio."] }
         end
 
