@@ -108,6 +108,14 @@ RSpec.describe "Measuring over HTTP" do
       expect(get_json("/api/v1/logs/#{answer['id']}")["problem"]["field"]).to eq "row 2, column RPM"
     end
 
+    it "say that reading was interrupted when a server went down in the middle" do
+      id = SecureRandom.uuid
+      ServerUnderTest.database[:logs].insert(id: id, name: "half", progress: 0.4, created_at: Time.now - 3600)
+      expect(get_json("/api/v1/logs/#{id}")["problem"]["detail"]).to include("Send it again")
+      ServerUnderTest.database[:logs].where(id: id).update(created_at: Time.now)
+      expect(get_json("/api/v1/logs/#{id}")["problem"]).to be_nil
+    end
+
     it "refuse a file over 50 MB, and leave none lying about" do
       stub_const("UpperBranchServer::Logs::LIMIT", 1000)
       before = Dir["#{Dir.tmpdir}/upper-branch-log*"].size

@@ -12,6 +12,7 @@ module UpperBranchServer
     LIMIT = UpperBranch::Measuring::LogFile::LIMIT
     KEPT = 40       # the oldest are dropped
     AT_ONCE = 2     # readers running at a time
+    PATIENCE = 600  # s after which a log that is still not read never will be
     SAMPLES = { "fruit-lorry-road" => "Fruit lorry on the valley road", "frost-fan-pull" => "Frost fan pulling flat out" }.freeze
     READER = File.join(ROOT, "bin", "read-log").freeze
 
@@ -97,7 +98,14 @@ module UpperBranchServer
     end
 
     def view(row)
-      { id: row[:id], name: row[:name], progress: row[:progress].round(3), problem: plain(row[:problem]), reading: plain(row[:reading]), created_at: row[:created_at].utc.iso8601(3) }
+      { id: row[:id], name: row[:name], progress: row[:progress].round(3), problem: plain(row[:problem]) || interrupted(row), reading: plain(row[:reading]), created_at: row[:created_at].utc.iso8601(3) }
+    end
+
+    # A reader that went down with its server leaves a log neither read nor refused.
+    def interrupted(row)
+      return if row[:progress] >= 1 || row[:created_at] > Time.now - PATIENCE
+
+      { "field" => "file", "detail" => "Reading it was interrupted. Send it again." }
     end
 
     def plain(data)
