@@ -24,9 +24,10 @@ module UpperBranch
         ratio / Jets.positive(stoichiometric, "A ratio")
       end
 
-      # How much leaner a carburetor set for one fuel runs on another (0.04 = 4 %), the same volume metered.
+      # How much leaner a carburetor set for one fuel runs on another (0.04 = 4 %). Through the same
+      # jet under the same suction the mass of fuel goes with the root of its density (Bernoulli).
       def leaning(set_for, set_density, given, given_density)
-        ((set_for * set_density) / (given * given_density)) - 1
+        (set_for / given * Math.sqrt(set_density / given_density)) - 1
       end
     end
   end
