@@ -15,7 +15,7 @@ export function OnSection({ catalogue, part, check }: { catalogue: Catalogue; pa
   const family = fitting.find((row) => row.id === kept.family) ?? fitting[0];
   if (!family) return null;
   return (
-    <div className="mt-5 border-t border-line pt-3">
+    <div className="mt-5 max-w-3xl">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <label className="text-sm text-dim">
           Shown on{" "}
