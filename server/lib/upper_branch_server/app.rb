@@ -11,9 +11,16 @@ module UpperBranchServer
     POLICY = "default-src 'none'; script-src 'self'; style-src 'self' %<nonce>s; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
              "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
+    # Names of built files carry a sum of their content: they never change and may be kept for ever.
+    ASSET_HEADERS = { "cache-control" => "public, max-age=31536000, immutable", "x-content-type-options" => "nosniff" }.freeze
+    # Names under which it may be asked for; PERMITTED_HOSTS adds others (a comma between them), nothing else is answered.
+    HOSTS = ["localhost", "127.0.0.1", "[::1]"].freeze
+
     # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end
     def self.assemble(store:, catalogue:, web: WEB)
       Class.new(self) do
+        use WellFormed
+        use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         set :store, store
         set :contract, Contract.new
         set :catalogue_json, JSON.generate(CatalogueView.new(catalogue).to_h)
@@ -22,13 +29,14 @@ module UpperBranchServer
         set :preloads, Preloads.new(web)
         set :cards, Cards.new(store.database, catalogue)
         set :logs, Logs.new(store.database)
+        set :board, Board.new(store.database, store)
       end
     end
 
     disable :sessions, :show_exceptions, :raise_errors, :dump_errors, :logging, :method_override
     enable :static
     set :static_cache_control, [:no_cache]
-    set :host_authorization, permitted_hosts: ENV.fetch("PERMITTED_HOSTS", "localhost,127.0.0.1,[::1],example.org").split(",")
+    set :host_authorization, permitted_hosts: HOSTS + ENV.fetch("PERMITTED_HOSTS", "").split(",").map(&:strip).reject(&:empty?)
 
     before do
       headers "content-security-policy" => format(POLICY, nonce: ""), "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "cross-origin-opener-policy" => "same-origin"
@@ -37,7 +45,7 @@ module UpperBranchServer
 
     register Routes::Worktop, Routes::Cards, Routes::Logs, Routes::Gauges
 
-    get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.alive }) }
+    get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.writable }, process: Process.pid) }
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -54,7 +62,7 @@ module UpperBranchServer
     end
 
     get "/api/v1/jobs" do
-      answer(jobs: settings.store.list.map { |row| board_row(row) }, order: settings.store.board_order)
+      answer(settings.board.page(**board_question).merge(order: settings.board.order))
     end
 
     post "/api/v1/board" do
@@ -62,8 +70,7 @@ module UpperBranchServer
     end
 
     post "/api/v1/jobs" do
-      data = body_as("NewJob")
-      data["entries"].each_with_index { |entry, i| settings.contract.check_entry(entry, i) }
+      data = entries_as("NewJob")
       stored, job, new = settings.store.create(data["id"], data["title"].strip, data["entries"])
       status(new ? 201 : 200)
       answer(job_view(stored, job))
@@ -75,8 +82,7 @@ module UpperBranchServer
     end
 
     post "/api/v1/jobs/:id/entries" do
-      data = body_as("NewEntries")
-      data["entries"].each_with_index { |entry, i| settings.contract.check_entry(entry, i) }
+      data = entries_as("NewEntries")
       answer(job_view(*settings.store.add(job_id, data["version"], data["entries"])))
     end
 
@@ -95,14 +101,15 @@ module UpperBranchServer
     end
 
     error(Problem) { |e| problem(e) }
-    error(Sequel::DatabaseError, Sequel::PoolTimeout) do |e|
-      warn "database: #{e.message.lines.first&.strip}"
-      problem(Problem.unavailable)
+    error(Sequel::Error) do |e|
+      warn "database: #{e.class}: #{e.message.lines.first&.strip}"
+      problem(DatabaseProblem.of(e))
     end
+    error(Sinatra::BadRequest) { |e| problem(Problem.unreadable("query", e.message.to_s.dup.force_encoding("UTF-8").scrub[0, 200])) }
     not_found { problem(Problem.not_found) }
     error do |e|
       warn "#{e.class}: #{e.message[0, 300]}\n#{e.backtrace.first(8).join("\n")}"
-      problem(Problem.new(500, "fault", "The server made a mistake", "Nothing of this entry was stored. Try again; if it comes back, note what you entered."))
+      problem(Problem.fault)
     end
 
     private
@@ -133,18 +140,30 @@ module UpperBranchServer
     end
 
     def body_as(schema, limit = LIMIT)
-      text = request.body.read(limit + 1).to_s
-      raise Problem.new(413, "too-large", "Too large", "A request is at most #{limit} bytes.") if text.bytesize > limit
+      RequestBody.read(request.body, limit).tap { |data| settings.contract.check(schema, data) }
+    end
 
-      data = JSON.parse(text.force_encoding("UTF-8"), max_nesting: 20)
-      settings.contract.check(schema, data)
+    # A body with entries: each by the schema of its kind, and none twice.
+    def entries_as(schema)
+      data = body_as(schema)
+      data["entries"].each_with_index { |entry, i| settings.contract.check_entry(entry, i) }
+      ids = data["entries"].map { |entry| entry["id"] }
+      twice = ids.each_index.find { |i| ids.index(ids[i]) < i }
+      raise Problem.invalid("entries/#{twice}/id", "Two entries of this request have the same id: give each its own") if twice
+
       data
-    rescue JSON::ParserError, EncodingError
-      raise Problem.new(400, "not-json", "Not JSON", "The request could not be read as JSON.")
+    end
+
+    # A parameter of the address that is one word; nil when it is not given. Raises Problem 422 for a list or a table of them.
+    def word(name)
+      value = params[name]
+      return value if value.nil? || value.is_a?(String)
+
+      raise Problem.invalid(name, "#{name}: give it once")
     end
 
     def job_id
-      id = params["id"].to_s.downcase
+      id = word("id").to_s.downcase
       raise Problem.not_found unless id.match?(/\A\h{8}-\h{4}-\h{4}-\h{4}-\h{12}\z/)
 
       id
@@ -157,8 +176,15 @@ module UpperBranchServer
         entries: entries, trace: UpperBranch::Trace.of(job).to_h }
     end
 
-    def board_row(row)
-      { waiting: nil, id: row[:id], title: row[:title], version: row[:version], updated_at: row[:updated_at].utc.iso8601(3), closed_as: row[:closed_as] }.merge(row[:summary].to_h.transform_keys(&:to_sym))
+    def board_question
+      state = word("state") || "open"
+      from = word("from") || "0"
+      waits = (word("waits") || "").split(",")
+      raise Problem.invalid("state", "state: one of #{Board::STATES.join(', ')}") unless Board::STATES.include?(state)
+      raise Problem.invalid("from", "from: a whole number from 0") unless from.match?(/\A\d{1,9}\z/)
+      raise Problem.invalid("waits", "waits: at most 20 words") if waits.size > 20
+
+      { state: state, waits: waits, text: (word("q") || "")[0, 200], from: from.to_i }
     end
   end
 end

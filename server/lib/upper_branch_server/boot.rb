@@ -3,15 +3,22 @@
 require "rack/deflater"
 
 module UpperBranchServer
-  # Puts the pieces together from the environment: DATABASE_URL.
+  # Puts the pieces together from the environment: DATABASE_URL, and PERMITTED_HOSTS (App).
   module Boot
-    def self.app
-      catalogue = UpperBranch::Catalogue.load
-      database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
-      app = App.assemble(store: Store.new(database, catalogue), catalogue: catalogue)
-      Rack::Builder.app do
-        use Rack::Deflater, if: ->(_env, _status, headers, _body) { headers["content-type"] != "text/event-stream" }
-        run app
+    class << self
+      def app
+        catalogue = UpperBranch::Catalogue.load
+        @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
+        app = App.assemble(store: Store.new(@database, catalogue), catalogue: catalogue)
+        Rack::Builder.app do
+          use Rack::Deflater, if: ->(_env, _status, headers, _body) { headers["content-type"] != "text/event-stream" }
+          run app
+        end
+      end
+
+      # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows. Each opens its own.
+      def part
+        @database&.disconnect
       end
     end
   end

@@ -9,7 +9,7 @@ module UpperBranchServer
     PATH = File.join(ROOT, "server", "openapi.yml").freeze
 
     def initialize
-      @document = JSONSchemer.openapi(Psych.safe_load_file(PATH))
+      @document = JSONSchemer.openapi(Psych.safe_load_file(PATH), regexp_resolver: "ecma") # ^ and $ are ends of the text, not of a line
       @schemas = Hash.new { |known, name| known[name] = @document.schema(name) }
     end
 

@@ -20,12 +20,31 @@ module UpperBranchServer
       new(409, "stale", "Somebody else wrote to this job", "The job has gone on to version #{version}: load it again, then repeat what you entered.", version: version)
     end
 
+    # The same id with other content: the first stays as it is.
+    def self.conflict(field, what)
+      detail = "#{what} of this id is stored already, with other content: give yours a new id."
+      new(409, "conflict", "This id is taken", detail, errors: [{ field: field, detail: detail }])
+    end
+
+    # What cannot be read at all, before anybody looks for its meaning.
+    def self.unreadable(field, detail)
+      new(400, "unreadable", "The request cannot be read", detail, errors: [{ field: field, detail: detail }])
+    end
+
     def self.not_found
       new(404, "not-found", "Not found", "There is no such job or page here.")
     end
 
     def self.unavailable
       new(503, "unavailable", "The database cannot be reached", "Nothing was lost: what you entered is kept in this browser and is sent again when the database answers.")
+    end
+
+    def self.full
+      new(507, "disk-full", "The disk of the server is full", "Nothing was stored. What you entered is kept in this browser and is sent again when somebody has made room.")
+    end
+
+    def self.fault
+      new(500, "fault", "The server made a mistake", "Nothing of this entry was stored. Try again; if it comes back, note what you entered.")
     end
   end
 end

@@ -16,9 +16,9 @@ module UpperBranchServer
       @catalogue = catalogue
     end
 
-    # Raises Sequel::DatabaseError when PostgreSQL does not answer.
-    def alive
-      @database.get(1)
+    # Writes one row, since a database that only answers is of no use. Raises Sequel::DatabaseError when it cannot.
+    def writable
+      keep("health", {})
     end
 
     # How this shop works: {chosen: {topic => option}, lacks: [tool]}
@@ -60,22 +60,18 @@ module UpperBranchServer
       @database[:catalogues].insert_conflict.insert(stamp: @catalogue.stamp, digests: Sequel.pg_jsonb(@catalogue.digests))
     end
 
-    # Board rows, the latest first.
-    def list
-      @database[:jobs].reverse(:updated_at).select(:id, :title, :version, :summary, :closed_as, :updated_at).all
-    end
-
     # Stored or raises Problem 404.
     def find(id)
       row = @database[:jobs].where(id: id).first or raise Problem.not_found
       stored(row)
     end
 
-    # Creates a job with its first entries. [Stored, Job, true when new]. The same id again returns what is stored.
+    # Creates a job with its first entries. [Stored, Job, true when new]. Sent again, it returns what is stored; the same id with
+    # another title or other entries is refused (Problem 409).
     def create(id, title, entries)
       @database.transaction do
         known = @database[:jobs].where(id: id).first
-        next [stored(known), replay(stored(known).entries), false] if known
+        next sent_again(stored(known), title, entries) if known
 
         job = admit(UpperBranch::Job.new(@catalogue, []), entries)
         @database[:jobs].insert(id: id, title: title, catalogue: @catalogue.stamp, version: 0, summary: Sequel.pg_jsonb({}))
@@ -83,19 +79,20 @@ module UpperBranchServer
         [find(id), job, true]
       end
     rescue Sequel::UniqueConstraintViolation
-      [find(id), replay(find(id).entries), false]
+      sent_again(find(id), title, entries)
     end
 
-    # Appends entries written against a version. [Stored, Job]. Raises Problem 404, 409, 422.
+    # Appends entries written against a version. [Stored, Job]. Entries sent again are stored once; the same id with other content is
+    # refused. Raises Problem 404, 409, 422.
     def add(id, version, entries)
       @database.transaction do
         row = @database[:jobs].where(id: id).for_update.first or raise Problem.not_found
         before = stored(row)
-        fresh = entries.reject { |entry| before.entries.any? { |old| old["id"] == entry["id"] } }
+        fresh = unknown_to(before, entries)
         next [before, replay(before.entries)] if fresh.empty?
         raise Problem.stale(before.version) if version != before.version && version + entries.size - fresh.size != before.version
 
-        job = admit(replay(before.entries), fresh, entries.size - fresh.size)
+        job = admit(replay(before.entries), fresh, entries)
         append(id, before.version, fresh, job)
         [find(id), job]
       end
@@ -116,19 +113,42 @@ module UpperBranchServer
                           .insert(name: name, value: Sequel.pg_jsonb(value))
     end
 
+    def sent_again(stored, title, entries)
+      same = stored.title == title && stored.entries.size >= entries.size && stored.entries.zip(entries).first(entries.size).all? { |old, entry| old["id"] == entry["id"] && same?(old, entry) }
+      raise Problem.conflict("id", "A job") unless same
+
+      [stored, replay(stored.entries), false]
+    end
+
+    # Entries whose id the job does not have.
+    def unknown_to(stored, entries)
+      known = stored.entries.to_h { |entry| [entry["id"], entry] }
+      entries.each_with_index.reject do |entry, i|
+        old = known[entry["id"]]
+        raise Problem.conflict("entries/#{i}/id", "An entry") unless old.nil? || same?(old, entry)
+
+        old
+      end.map(&:first)
+    end
+
+    def same?(old, entry)
+      old["kind"] == entry["kind"] && old["data"] == JSON.parse(JSON.generate(entry["data"]))
+    end
+
+    # Entries are only ever appended, so those up to the row's version are the job as it was at that version, whatever was written since.
     def stored(row)
-      entries = @database[:entries].where(job_id: row[:id]).order(:sequence).map do |entry|
+      entries = @database[:entries].where(job_id: row[:id]) { sequence <= row[:version] }.order(:sequence).map do |entry|
         { "id" => entry[:id], "kind" => entry[:kind], "data" => JSON.parse(JSON.generate(entry[:data])), "at" => entry[:at].utc.iso8601(3) }
       end
       Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], rows: entries)
     end
 
-    # offset: where the first of these stands in the request, for naming the field
-    def admit(job, entries, offset = 0)
-      entries.each_with_index.reduce(job) do |known, (entry, i)|
+    # sent: all entries of the request, for naming the field by its place there
+    def admit(job, entries, sent = entries)
+      entries.reduce(job) do |known, entry|
         known.with(entry)
       rescue UpperBranch::Invalid => e
-        raise Problem.invalid("entries/#{offset + i}/data/#{e.field}", e.message)
+        raise Problem.invalid("entries/#{sent.index(entry)}/data/#{e.field}", e.message)
       end
     end
 

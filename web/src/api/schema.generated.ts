@@ -59,6 +59,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description One page of the board. Open jobs as the shop has laid them, then the latest first; closed ones by themselves. */
         get: operations["listJobs"];
         put?: never;
         post: operations["createJob"];
@@ -461,6 +462,12 @@ export interface components {
             reason?: string;
         };
         JobList: {
+            /** @description where the next page begins */
+            next: number | null;
+            /** @description jobs of this state and these words, by what they wait for */
+            counts: {
+                [key: string]: number;
+            };
             /** @description ids as the shop has laid them, the first first */
             order: string[];
             jobs: components["schemas"]["JobSummary"][];
@@ -1100,6 +1107,7 @@ export interface operations {
                 };
             };
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     catalogue: {
@@ -1173,18 +1181,28 @@ export interface operations {
             };
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     listJobs: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description waiting: open, with a time it waits until */
+                state?: "open" | "closed" | "waiting";
+                /** @description what it waits for, a comma between several; aside for those put aside */
+                waits?: string;
+                /** @description words that all stand on the card */
+                q?: string;
+                /** @description next of the page before */
+                from?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description all jobs, the latest first */
+            /** @description a page of jobs */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -1194,6 +1212,7 @@ export interface operations {
                 };
             };
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     createJob: {
@@ -1233,6 +1252,7 @@ export interface operations {
             415: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     arrangeBoard: {
@@ -1282,6 +1302,7 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     addEntries: {
@@ -1316,6 +1337,7 @@ export interface operations {
             415: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     judge: {
@@ -1584,6 +1606,7 @@ export interface operations {
                 };
             };
             413: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
         };
     };
     log: {

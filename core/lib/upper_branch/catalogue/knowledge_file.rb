@@ -22,7 +22,7 @@ module UpperBranch
       def problems
         return [@syntax] if @syntax
 
-        JSONSchemer.schema(@schema).validate(@data).first(20).map do |error|
+        JSONSchemer.schema(@schema, regexp_resolver: "ecma").validate(@data).first(20).map do |error|
           at(error["data_pointer"], "#{label(error['data_pointer'])}#{error['error']}")
         end
       end

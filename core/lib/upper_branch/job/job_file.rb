@@ -54,7 +54,7 @@ module UpperBranch
       end
 
       def self.schema
-        @schema ||= JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)))
+        @schema ||= JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)), regexp_resolver: "ecma")
       end
 
       def self.symptoms(data, round)

@@ -18,6 +18,8 @@ module UpperBranch
       LIMIT = 50 * 1024 * 1024 # bytes
       BLOCK = 1 << 20          # bytes read at a time
       SEEK = 40                # lines in which the header must stand
+      LINE = 1 << 16           # bytes of one line; a logger's lines are far shorter, and what is longer is no log
+      WIDTH = 500              # columns
       TOLERATED = 0.02         # share of lines that may be unreadable before the file is refused
       # Column => words it goes by, and the units it may be in with the factor to ours.
       COLUMNS = {
@@ -63,14 +65,24 @@ module UpperBranch
 
       def find_header
         SEEK.times do
-          line = @io.gets or break
-          @line = (@line || 0) + 1
+          line = next_line or break
           line = line.dup.force_encoding("UTF-8").scrub("").delete_prefix("\uFEFF")
           @separator = [",", ";", "\t"].max_by { |mark| line.count(mark) }
-          @places = recognized(cells(line))
+          names = cells(line)
+          raise Invalid.new("row #{@line}", "This line has #{names.size} columns and a log at most #{WIDTH}: is this a log?") if names.size > WIDTH
+
+          @places = recognized(names)
           return @columns = @places.transform_values { |place| place.slice(:name, :unit) } if @places.key?("time") && @places.size > 1
         end
         raise Invalid.new("row 1", "No header found in the first #{SEEK} lines: name the columns, time and at least one of #{(COLUMNS.keys - ['time']).join(', ')}")
+      end
+
+      def next_line
+        line = @io.gets("\n", LINE + 1) or return
+        @line = (@line || 0) + 1
+        raise Invalid.new("row #{@line}", "This line is longer than #{LINE / 1024} KB: is this a log?") if line.bytesize > LINE
+
+        line
       end
 
       def cells(line)
@@ -100,7 +112,7 @@ module UpperBranch
         @parts = []
         @rows = @skipped = 0
         while (block_of_lines = @io.read(BLOCK))
-          block_of_lines << @io.gets.to_s unless block_of_lines.end_with?("\n")
+          block_of_lines << @io.gets("\n", LINE).to_s unless block_of_lines.end_with?("\n")
           @parts << (plain(block_of_lines) || line_by_line(block_of_lines))
           block&.call(@io.pos.to_f / @io.size)
         end
@@ -121,9 +133,11 @@ module UpperBranch
         cells = JSON.parse("[#{text.delete("\r").tr("\n", ',').delete_suffix(',')}]")
         return unless cells.size == count * width && width > @index.max && same_width?(text, width)
 
+        values = Numo::DFloat.cast(cells).reshape(count, width)
+        return unless values[true, @index].isfinite.all?
+
         @line += count
         @rows += count
-        values = Numo::DFloat.cast(cells).reshape(count, width)
         Numo::NArray.vstack(@index.map { |i| values[true, i] })
       rescue JSON::ParserError
         nil
@@ -138,6 +152,8 @@ module UpperBranch
         lists = @names.map { [] }
         text.each_line do |line|
           @line += 1
+          next skip([], @index.first) if line.bytesize > LINE
+
           cells = line.include?('"') ? cells(line) : line.split(@separator)
           take(cells, @index, lists, @separator != ",") unless cells.size <= 1 && cells.first.to_s.strip.empty?
         end
@@ -148,7 +164,7 @@ module UpperBranch
         values = index.map do |i|
           cell = cells[i] or return skip(cells, i)
           cell = cell.tr(",", ".") if comma && cell.include?(",")
-          Float(cell)
+          finite(Float(cell))
         end
         values.each_with_index { |value, k| lists[k] << value }
         @rows += 1
@@ -156,8 +172,13 @@ module UpperBranch
         skip(cells, index.find { |i| !number?(cells[i]) })
       end
 
+      # A number beyond all measure is as good as none.
+      def finite(value)
+        value.finite? ? value : raise(ArgumentError, "not finite")
+      end
+
       def number?(cell)
-        Float(cell.to_s.tr(",", "."))
+        finite(Float(cell.to_s.tr(",", ".")))
         true
       rescue ArgumentError
         false

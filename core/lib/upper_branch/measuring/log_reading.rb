@@ -127,6 +127,8 @@ module UpperBranch
         return [] unless throttle && rpm
 
         ahead = samples(0.3)
+        return [] if throttle.size <= ahead
+
         rise = throttle[ahead..] - throttle[0...-ahead]
         starts = first_of_runs((rise > 25).where.to_a, samples(2.0))
         starts.filter_map { |i| hesitation_at(i + (ahead / 2), rpm) }
@@ -141,7 +143,7 @@ module UpperBranch
         before = rpm[[start - samples(0.3), 0].max..start].mean
         answer = rpm[start..finish]
         lowest = answer.min
-        late = (answer > before * 1.03).where[0]
+        late = first_of(answer > before * 1.03)
         delay = late ? late * @step : (finish - start) * @step
         sag = 1 - (lowest / before)
         return unless delay > 0.35 || sag > 0.05
@@ -149,6 +151,12 @@ module UpperBranch
         spike = lean_spike(start, finish)
         Event.new(kind: "hesitation", from: @time[start], to: @time[finish], strength: delay, evidence: { symptom: "hesitation", when: ["throttle-opens"] },
                   says: "The throttle opens, the speed answers #{format('%.1f', delay)} s late#{", falling #{Words.percent(sag, 0)} first" if sag > 0.02}#{spike}.")
+      end
+
+      # The first place that is true, or nil: an empty array of places has no first and says so with an exception.
+      def first_of(mask)
+        places = mask.where
+        places.empty? ? nil : places[0]
       end
 
       def lean_spike(start, finish)
@@ -174,11 +182,11 @@ module UpperBranch
       end
 
       def fade_in(rpm, from)
-        peak = (rpm >= rpm.max * 0.98).where[-1] # the last moment it still pulled
+        peak = (rpm >= rpm.max * 0.98).where.to_a.last or return # the last moment it still pulled
         fall = 1 - (rpm[-1] / rpm[peak])
         return if fall < 0.06 || peak * @step < 0.5 || (rpm.size - peak) * @step < 1
 
-        half = (rpm[peak..] < rpm[peak] * (1 - (fall * 0.63))).where[0]
+        half = first_of(rpm[peak..] < rpm[peak] * (1 - (fall * 0.63)))
         Event.new(kind: "fade", from: @time[from + peak], to: @time[from + rpm.size - 1], strength: fall, evidence: { check: "load-hold", outcomes: ["fades"] },
                   says: "Full throttle held: after #{format('%.0f', peak * @step)} s the speed falls #{Words.percent(fall, 0)}, time constant #{format('%.1f', half.to_i * @step)} s.")
       end

@@ -37,7 +37,7 @@ module UpperBranch
 
       def from_json(text)
         data = JSON.parse(text)
-        error = JSONSchemer.schema(JSON.parse(::File.read(SCHEMA))).validate(data).first
+        error = JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)), regexp_resolver: "ecma").validate(data).first
         raise Invalid.new(error["data_pointer"].delete_prefix("/"), error["error"]) if error
 
         data["cards"].each_with_index.map { |card, i| [->(field) { "cards/#{i}/#{field}" }, card] }

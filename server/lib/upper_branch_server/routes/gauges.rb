@@ -14,8 +14,8 @@ module UpperBranchServer
         app.set :gauge_seconds, 120
         app.set :gauges_open, { count: 0 }
         app.get "/api/v1/gauges/:kind" do
-          kind = UpperBranch::Measuring::SimulatedGauge::KINDS[params["kind"]] or raise Problem.not_found
-          gauge = reckoned { UpperBranch::Measuring::SimulatedGauge.new(params["signal"] || "steady", level: kind[:level], seed: params["seed"].to_i) }
+          kind = UpperBranch::Measuring::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
+          gauge = reckoned { UpperBranch::Measuring::SimulatedGauge.new(word("signal") || "steady", level: kind[:level], seed: word("seed").to_i) }
           content_type "text/event-stream"
           cache_control :no_store
           headers "x-accel-buffering" => "no"

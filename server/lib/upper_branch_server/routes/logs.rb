@@ -9,7 +9,7 @@ module UpperBranchServer
         app.get("/api/v1/logs/:id") { answer(settings.logs.find(job_id)) }
 
         app.post "/api/v1/logs" do
-          name = params["name"].to_s.strip[0, 200]
+          name = word("name").to_s.strip[0, 200]
           name = "Log" if name.empty?
           stored = request.media_type == "text/csv" ? settings.logs.take(name, request.body) : settings.logs.sample(body_as("SampleLog")["sample"])
           status 202

@@ -13,7 +13,7 @@ module UpperBranchServer
         end
 
         app.post "/api/v1/worktop/:id" do
-          calculator = settings.store.catalogue.worktop.calculator(params["id"]) or raise Problem.not_found
+          calculator = settings.store.catalogue.worktop.calculator(word("id")) or raise Problem.not_found
           data = body_as("Question")
           answer(reckoned { AnswerView.answer(calculator.run(data["inputs"], data["units"] || {})) })
         end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+# The pictures themselves; bin/screenshots starts the server they are taken from (BASE) and says where they go (TARGET).
+require "fileutils"
+require "json"
+require "net/http"
+require "selenium-webdriver"
+require "tmpdir"
+
+ENV["SE_OFFLINE"] = "true"
+BASE = ENV.fetch("BASE")
+TARGET = ENV.fetch("TARGET")
+ALL_SIZES = ARGV.delete("--all-sizes")
+ONLY = ARGV
+SIZES = { "" => [1280, 800], "-upright" => [800, 1280], "-phone" => [390, 844] }.freeze
+
+def job(machine)
+  jobs = JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/jobs")))["jobs"]
+  "/jobs/#{jobs.find { |row| row['machine'].include?(machine) }['id']}"
+end
+
+def shoot(name, path, width: 1280, height: 800, theme: "light", &block)
+  return if ONLY.any? && !ONLY.include?(name)
+
+  sizes = ALL_SIZES ? SIZES : { "" => [width, height] }
+  sizes.each { |suffix, (w, h)| picture("#{name}#{suffix}", path, w, h, theme, &block) }
+end
+
+def picture(name, path, width, height, theme)
+  browser = open_browser
+  browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: width < 500)
+  browser.get(BASE)
+  browser.execute_script("localStorage.setItem('upper-branch.theme', arguments[0])", theme)
+  browser.get("#{BASE}#{path}")
+  settled(browser)
+  yield browser if block_given?
+  FileUtils.mkdir_p(TARGET)
+  browser.save_screenshot(File.join(TARGET, "#{name}.png"))
+ensure
+  browser&.quit
+end
+
+def open_browser
+  flags = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking --disable-sync --disable-extensions --hide-scrollbars]
+  options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+  (flags + ["--user-data-dir=#{Dir.mktmpdir}"]).each { |flag| options.add_argument(flag) }
+  Selenium::WebDriver.for(:chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+end
+
+# Until a heading stands, nothing is being fetched, and what moves has come to rest.
+def settled(browser)
+  Selenium::WebDriver::Wait.new(timeout: 20).until { browser.find_elements(css: "h1").any? && browser.find_elements(css: "[role=status][aria-label^=Fetching]").empty? }
+  sleep 1.2
+end
+
+def press(browser, text)
+  browser.find_elements(xpath: "//*[self::button or @role='button'][contains(normalize-space(.), '#{text}') or starts-with(@aria-label, '#{text}')]").find(&:displayed?)&.click
+  sleep 0.8
+end
+
+# What was taken down at a check, put where the page keeps it; then the page anew.
+def taken(browser, check, state)
+  browser.execute_script("localStorage.setItem(`upper-branch.taken.${location.pathname.split('/')[2]}.#{check}.0`, arguments[0])", JSON.generate(state))
+  browser.navigate.refresh
+  settled(browser)
+end
+
+SWEEP = { found: "1", next: "2.25", steps: [[0.75, 655], [1, 684], [1.25, 703], [1.5, 712], [1.75, 708], [2, 694]].map { |turns, value| { turns: turns, value: value } } }.freeze
+
+shoot("bench", "/")
+shoot("intake", "/new")
+shoot("trace", job("Cider"))
+shoot("trace-dark", job("Brush"), theme: "dark")
+shoot("limb", job("Cider")) { |browser| press(browser, "Level:") }
+shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) { |browser| taken(browser, "mixture-sweep", SWEEP) }
+shoot("worktop", "/worktop/screw-port")
+shoot("cards", "/cards")
+shoot("log", "/logs") do |browser|
+  press(browser, "Sample: Fruit")
+  sleep 3
+end
+shoot("handbook", "/handbook?on=checks&id=vent-finger", height: 1000)
+shoot("primer", "/handbook?on=primer")
+shoot("schools", "/handbook?on=schools")
+shoot("trace-upright", job("Cider"), width: 800, height: 1280)
+shoot("trace-phone", job("Cider"), width: 390, height: 844)

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpperBranchServer
+  # What a database error means to the person who entered something: away (it is kept and sent again), full (someone must make room),
+  # written at the same moment (send it again), or a mistake of ours.
+  #
+  #   DatabaseProblem.of(error)   # => Problem 503, 507 or 500
+  module DatabaseProblem
+    AWAY = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
+    # SQLSTATEs as PostgreSQL lists them (documentation, appendix A).
+    FULL = %w[53100].freeze
+    PASSING = %w[40001 40P01 53300 55P03 57014 57P01 57P02 57P03 25006].freeze # serialization, deadlock, too many, locked, canceled, going down, read only
+    DATA = /\A22/
+
+    def self.of(error)
+      return Problem.unavailable if AWAY.any? { |kind| error.is_a?(kind) }
+
+      case state(error)
+      when *FULL then Problem.full
+      when *PASSING then Problem.unavailable
+      when DATA then Problem.new(422, "invalid", "This cannot be recorded", "The database cannot keep something in this request: leave out unusual characters and very large numbers.")
+      else Problem.fault
+      end
+    end
+
+    # Five characters, or nil when PostgreSQL said nothing.
+    def self.state(error)
+      error.wrapped_exception.then { |pg| pg.respond_to?(:result) ? pg.result&.error_field(PG::Result::PG_DIAG_SQLSTATE) : nil }
+    end
+  end
+end
