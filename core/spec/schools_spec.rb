@@ -35,8 +35,26 @@ RSpec.describe UpperBranch::Schools do
   it "changes the steps of a check and the words of a repair" do
     machine = with([], leak_test: "smoke", needle_and_seat: "renew").machine
     expect(machine.schools.steps(machine.check("leak-spray")).join).to include("Smoke")
-    expect(UpperBranch::Planning::Repairs.find(machine, "needle-grit").text).to include("Renew needle and seat")
+    plan = UpperBranch::Planning::Repairs.find(machine, "needle-grit")
+    expect(UpperBranch::Planning::Repairs.words(machine, plan).text).to include("Renew needle and seat")
     expect(trace(with([seen("hesitation")], leak_test: "smoke"))[:machine][:schools]["leak-spray"][:tools]).to eq ["smoke machine"]
+  end
+
+  # What is kept for all machines alike once carried the words of whoever came first.
+  it "lends its words to no job of another shop, whichever comes first" do
+    flooding = [seen("flood-vent"), found("tap-body", "helps")]
+    texts = lambda do |**ways|
+      row = next_step(with(flooding, **ways))
+      (row[:repairs] + [row[:repair]].compact).select { |plan| plan[:id] == "needle-grit" }.map { |plan| plan[:text] }.uniq
+    end
+    renewed = ["Renew needle and seat; find where the grit came from."]
+    [%w[renew as-found], %w[as-found renew]].each do |order|
+      stub_const("CATALOGUE", UpperBranch::Catalogue.load)
+      seen = order.to_h { |way| [way, texts.call(needle_and_seat: way)] }
+      expect(seen["renew"]).to eq renewed
+      expect(seen["as-found"]).not_to eq renewed
+      expect(seen["as-found"].size).to eq 1
+    end
   end
 
   describe "the shop's fixed list" do

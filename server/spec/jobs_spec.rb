@@ -131,6 +131,31 @@ RSpec.describe "Jobs over HTTP" do
     expect { database[:entries].delete }.to raise_error(Sequel::DatabaseError, /strike them out/)
   end
 
+  # Entries cannot be changed, so the old job is laid in under the server's feet.
+  def stored_before(family, *entries)
+    id = SecureRandom.uuid
+    rows = [["machine", { family: family }], *entries]
+    ServerUnderTest.database[:jobs].insert(id: id, title: "Old", catalogue: "older", version: rows.size, summary: Sequel.pg_jsonb({}))
+    rows.each_with_index { |(kind, data), i| ServerUnderTest.database[:entries].insert(job_id: id, sequence: i + 1, id: SecureRandom.uuid, kind: kind, data: Sequel.pg_jsonb(data)) }
+    id
+  end
+
+  it "answers with what is lost of a job whose ids are gone, and takes further entries" do
+    id = stored_before("car-one", ["symptom", { symptom: "hesitation", seen: "present" }], ["check", { check: "squirt-look", outcomes: ["dead"] }])
+    old = get_json("/api/v1/jobs/#{id}")
+    expect(last_response.status).to eq 200
+    expect(old["trace"]["lost"]).to eq [{ "entry" => old["entries"].last["id"], "says" => 'The check "squirt-look" is no longer in the catalogue.' }]
+    expect(add(old, 3, entry("check", check: "pump-shot", outcomes: ["weak"]))["version"]).to eq 4
+  end
+
+  it "says so when the machine itself is of no known kind any more" do
+    id = stored_before("steam", ["symptom", { symptom: "hesitation", seen: "present" }])
+    [get_json("/api/v1/jobs/#{id}"), add({ "id" => id }, 2, entry("note", text: "x"))].each do |problem|
+      expect([last_response.status, problem["type"]]).to eq [422, "/problems/lost-machine"]
+      expect(problem["detail"]).to include("steam", "safe")
+    end
+  end
+
   it "tells when the catalogue has changed since the job was written" do
     ServerUnderTest.database[:jobs].where(id: job["id"]).update(catalogue: "older")
     expect(get_json("/api/v1/jobs/#{job['id']}")["catalogue_changed"]).to be true

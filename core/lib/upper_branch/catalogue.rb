@@ -12,9 +12,10 @@ module UpperBranch
   # Raises Catalogue::Broken (file, line, reason) when a file breaks its schema or names what does not exist.
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer worktop spec-items].freeze
+    KEPT = 32_000_000 # bytes of what is compiled from it, as counted; about three times that in the process
+    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer worktop spec-items renames].freeze
 
-    attr_reader :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
+    attr_reader :kept, :renames, :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
                 :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes, :primer, :worktop, :spec_items
 
     def self.load(directory = DEFAULT)
@@ -27,6 +28,8 @@ module UpperBranch
       read_machines(tables)
       read_findings(tables)
       read_causes(tables)
+      @renames = Renames.new(tables["renames"] || {})
+      @kept = BoundedCache.new(KEPT)
       @digests = Digests.of(tables)
       @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
       index

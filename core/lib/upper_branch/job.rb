@@ -21,7 +21,7 @@ module UpperBranch
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
     attr_accessor :machine, :state, :closing, :minutes, :has_run, :waiting
-    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck
+    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -36,6 +36,7 @@ module UpperBranch
       @loose = []
       @cautions = []
       @notes = []
+      @lost = []
       @minutes = 0.0
       @state = Planning::BenchState.new
       @has_run = false
@@ -47,6 +48,7 @@ module UpperBranch
       @entries.reject { |entry| @struck.include?(entry["id"]) || entry["kind"] == "strike" }
     end
 
+    # lost: what of the entries the catalogue no longer knows, [{entry:, says:}] (Surviving).
     # loose: ids of checks that took something off which nobody has ticked as back on.
 
     # How many repairs have been done.

@@ -73,7 +73,8 @@ module UpperBranch
     end
 
     def plan_of(plan)
-      { id: plan.id, name: plan.name, text: plan.text, minutes: plan.minutes, success: plan.success, state: plan.state, hazards: plan.hazards,
+      words = Planning::Repairs.words(@job.machine, plan)
+      { id: plan.id, name: words.name, text: words.text, minutes: plan.minutes, success: plan.success, state: plan.state, hazards: plan.hazards,
         faults: plan.faults.map(&:id), refers: plan.refers? }
     end
   end

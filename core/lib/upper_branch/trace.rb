@@ -27,7 +27,7 @@ module UpperBranch
       { catalogue: @job.catalogue.stamp, machine: machine, state: @job.state.to_h, minutes: @job.minutes.round, round: @job.round,
         closing: @job.closing, outside: round(@posterior.outside), neglected: round(@posterior.neglected),
         sets: sets, faults: faults(now), parts: grouped(now) { |fault| fault.part.id }, circuits: circuits(now),
-        findings: findings, put_back: put_back, waiting: @job.waiting&.to_h, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
+        findings: findings, lost: @job.lost, put_back: put_back, waiting: @job.waiting&.to_h, repairs: repairs, proof: proof, next: NextStepView.new(@job, @step, @posterior).to_h }
     end
 
     private
@@ -123,9 +123,15 @@ module UpperBranch
 
     def repairs
       @job.repairs.map do |repair|
-        { entry: repair.entry, id: repair.id, name: Planning::Repairs.find(@machine, repair.id).name, faults: repair.faults, round: repair.round,
+        { entry: repair.entry, id: repair.id, name: repair_name(repair.id), faults: repair.faults, round: repair.round,
           was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 } }
       end
+    end
+
+    # A repair the catalogue no longer knows is called by what was written down.
+    def repair_name(id)
+      plan = Planning::Repairs.find(@machine, id)
+      plan ? Planning::Repairs.words(@machine, plan).name : id
     end
 
     def proof

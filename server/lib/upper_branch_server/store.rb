@@ -98,8 +98,13 @@ module UpperBranchServer
       end
     end
 
+    # Raises Problem 422 when the catalogue no longer knows this kind of machine: then there is nothing to trace on.
     def replay(entries)
-      UpperBranch::Job.replay(@catalogue, entries)
+      job = UpperBranch::Job.replay(@catalogue, entries)
+      lost = job.lost.first if job.machine.nil? && entries.any?
+      raise Problem.new(422, "lost-machine", "This machine cannot be traced here", "#{lost[:says]} The entries are safe; the lead can map the old name in renames.yml.") if lost
+
+      job
     end
 
     private

@@ -6,7 +6,7 @@ module UpperBranchServer
     def self.of(job)
       posterior = UpperBranch::Diagnosis::Posterior.of(job)
       step = UpperBranch::Planning::NextStep.of(job, posterior)
-      { "machine" => machine(job), "waits_for" => waits_for(step), "minutes" => job.minutes.round, "next" => next_words(step), "leading" => leading(job, posterior), "waiting" => waiting(job) }
+      { "machine" => machine(job), "waits_for" => waits_for(step), "minutes" => job.minutes.round, "next" => next_words(job, step), "leading" => leading(job, posterior), "waiting" => waiting(job) }
     end
 
     def self.waiting(job)
@@ -24,10 +24,11 @@ module UpperBranchServer
       step.kind == :check ? UpperBranch::Planning::BenchState.group(step.target.candidate.code) : step.kind.to_s
     end
 
-    def self.next_words(step)
+    def self.next_words(job, step)
       case step.kind
       when :check then step.target.check.name
-      when :repair, :prove, :refer then step.target.name
+      when :repair, :refer then UpperBranch::Planning::Repairs.words(job.machine, step.target).name
+      when :prove then step.target.name
       else step.reason
       end
     end

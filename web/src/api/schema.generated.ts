@@ -332,6 +332,8 @@ export interface components {
             /** @enum {string} */
             status: "ok";
             catalogue: string;
+            /** @description the worker that answered */
+            process: number;
         };
         ShopSchools: {
             chosen: {
@@ -872,6 +874,11 @@ export interface components {
         };
         Trace: {
             catalogue: string;
+            /** @description what of the entries the catalogue no longer knows */
+            lost: {
+                entry: string;
+                says: string;
+            }[];
             machine: {
                 family: string;
                 name: string;
@@ -1097,7 +1104,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description alive */
+            /** @description answers, and can write */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -1211,6 +1218,7 @@ export interface operations {
                     "application/json": components["schemas"]["JobList"];
                 };
             };
+            422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];
         };
@@ -1248,6 +1256,7 @@ export interface operations {
             };
             400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -1301,6 +1310,7 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];
         };

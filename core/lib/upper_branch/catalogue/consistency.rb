@@ -18,7 +18,7 @@ module UpperBranch
       def problems
         %i[
           unique_ids features_named links_lead_somewhere checks_name_known rules_name_known
-          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known primer_names_known worktop_names_known synonyms_find_their_term hazards_used
+          context_names_known order_names_known access_names_known schools_name_known mistakes_name_known primer_names_known worktop_names_known synonyms_find_their_term hazards_used renames_lead_somewhere
         ].each { |step| send(step) }
         return @problems if @problems.any?
 
@@ -196,6 +196,38 @@ module UpperBranch
       def synonyms_find_their_term
         text = %w[circuits symptoms faults checks families].flat_map { |section| rows(section).flat_map { |row| row.values.grep(String) } }.join(" ").downcase
         rows("synonyms").each_with_index { |group, i| problem("synonyms", i, "#{group.first}: stands nowhere in the catalogue") unless text.include?(group.first) }
+      end
+
+      # Whatever an id was renamed to must exist.
+      def renames_lead_somewhere
+        @tables["renames"].each do |kind, names|
+          names.each do |old, new|
+            of = old[%r{\A([^/]+)/}, 1]
+            problem("renames", 0, "#{kind}: #{old} was renamed to #{new}, which does not exist") unless names_of(kind, of).include?(new) || names.key?([of, new].compact.join("/"))
+          end
+        end
+      end
+
+      # Every id of today of a kind. of: the check, question or topic it belongs to
+      def names_of(kind, of)
+        context = @tables["context"]
+        case kind
+        when "features" then @tables["families"]["features"].keys
+        when "conditions" then @tables["symptoms"]["conditions"].map { |row| row["id"] }
+        when "outcomes" then checks_by_id[of]&.fetch("outcomes")&.keys.to_a
+        when "repairs" then @tables["repairs"]["composites"].map { |row| row["id"] } + ids("faults").to_a
+        when "questions" then context["questions"].map { |row| row["id"] }
+        when "answers" then option_ids(context["questions"], of)
+        when "work" then context["work"].map { |row| row["id"] }
+        when "topics" then rows("schools").map { |row| row["id"] }
+        when "options" then option_ids(rows("schools"), of)
+        when "tools" then rows("checks").flat_map { |row| row["tools"] || [] } + rows("schools").flat_map { |topic| topic["options"].flat_map { |row| (row["tools"] || {}).values.flatten } }
+        else ids(kind)
+        end
+      end
+
+      def option_ids(topics, id)
+        topics.find { |row| row["id"] == id }.then { |row| row ? row["options"].map { |option| option["id"] } : [] }
       end
 
       def hazards_used

@@ -14,12 +14,7 @@ module UpperBranch
       attr_reader :catalogue, :faults, :features, :variants, :masks
 
       def self.for(machine)
-        @cache ||= {}
-        @lock ||= Mutex.new
-        @lock.synchronize do
-          @cache.clear if @cache.size > 64
-          @cache[[machine.catalogue.stamp, machine.key]] ||= new(machine)
-        end
+        machine.catalogue.kept.fetch([:compiled, machine.key]) { new(machine) }
       end
 
       def initialize(machine)
@@ -30,26 +25,28 @@ module UpperBranch
         @masks = Masks.new(@catalogue, @faults)
         @variants = @faults.map { |fault| Variant.new(fault, []) } + @masks.variants.map { |fault, hidden| Variant.new(fault, hidden) }
         @same = @checks.flat_map { |check| check.same.map { |word, symptom| [check, word, symptom] } }
-        @tables = {}
-        @direct = {}
-        @lock = Mutex.new
+        @key = machine.key
+        @positions = @faults.each_with_index.to_h { |fault, i| [fault.id, i] }
+        @direct = @faults.to_h { |fault| [fault.id, own_arrows(fault).merge(effect_arrows(fault)) { |_, one, other| one + other }] }
+        freeze
       end
 
       def index(fault_id)
-        (@positions ||= @faults.each_with_index.to_h { |fault, i| [fault.id, i] })[fault_id]
+        @positions[fault_id]
       end
 
       # Table for one finding. x: Symptom or Check; conditions: what was said of when a symptom shows ([] = not said).
       def table(finding, conditions = [])
-        @lock.synchronize { @tables[[finding.id, conditions]] ||= build(finding, conditions) }
+        @catalogue.kept.fetch([:table, @key, finding.id, conditions]) { build(finding, conditions) }
       end
 
       # The numbers of many checks side by side, for Forecast.
       def sheet(checks)
-        key = checks.map(&:id)
-        @sheets ||= {}
-        @sheets[key] || Forecast::Sheet.new(self, checks).then { |sheet| @lock.synchronize { @sheets[key] ||= sheet } }
+        @catalogue.kept.fetch([:sheet, @key, checks.map(&:id)]) { Forecast::Sheet.new(self, checks) }
       end
+
+      # About what it takes in memory: some hundred bytes an arrow.
+      def bytes = @direct.sum { |_, arrows| arrows.size * 300 }
 
       def inspect = "#<Compiled #{@faults.size} faults>"
 
@@ -86,7 +83,7 @@ module UpperBranch
       end
 
       def direct(variant, finding_id, word, conditions)
-        links = arrows(variant.fault)[[finding_id, word]] or return 0.0
+        links = @direct[variant.fault.id][[finding_id, word]] or return 0.0
         missed = links.reduce(1.0) do |left, (strength, effect, whens)|
           next left if effect && variant.hidden.include?(effect)
 
@@ -103,10 +100,6 @@ module UpperBranch
       end
 
       # {[finding id, word] => [[strength, effect id or nil, [conditions, ...]], ...]}
-      def arrows(fault)
-        @direct[fault.id] ||= own_arrows(fault).merge(effect_arrows(fault)) { |_, one, other| one + other }
-      end
-
       def own_arrows(fault)
         rows = fault.symptoms.map { |link| [[link.id, "present"], [value(link.strength), nil, conditions_of(link)]] }
         rows += fault.outcomes.map { |check, word, letter, share| [[check, word], [value(letter) * share, nil, []]] }

@@ -26,6 +26,9 @@ module UpperBranch
           @accusing = tables.each_index.select { |i| tables[i].finding.normal.nil? }
         end
 
+        # About what it takes in memory.
+        def bytes = ((@strengths.size + @sums.size) * 8) + (@columns.size * 500)
+
         private
 
         # {check id => {word => column}}

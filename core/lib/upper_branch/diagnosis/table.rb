@@ -84,6 +84,9 @@ module UpperBranch
         @strengths.transform_values { |column| rest * (sum_over(column, members) + @leak_each) }.merge(normal: normal)
       end
 
+      # About what it takes in memory: its arrays, and some room for the rest.
+      def bytes = ((@strengths.size + 2) * ((@sums.size * 8) + 150)) + 500
+
       def inspect = "#<Table #{@finding.id}>"
 
       private

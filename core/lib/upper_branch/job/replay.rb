@@ -4,8 +4,11 @@ module UpperBranch
   class Job
     # What one entry does to a job being replayed.
     module Replay
+      # What the catalogue no longer knows is noted as lost; the rest is replayed.
       def self.apply(job, entry)
-        send(entry["kind"].to_sym, job, entry, entry["data"])
+        kept = Surviving.of(job, entry)
+        kept.lost.each { |says| job.lost << { entry: entry["id"], says: says } }
+        send(entry["kind"].to_sym, job, entry, kept.data) if kept.data
       end
 
       def self.machine(job, _entry, data)
@@ -19,7 +22,7 @@ module UpperBranch
       end
 
       def self.check(job, entry, data)
-        check = job.machine.check(data["check"]) || job.catalogue.check(data["check"])
+        check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
         reading = data["reading"] && Measuring::Reading.judge(job.machine.reading(check), data["reading"], job.catalogue.worktop)
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes
@@ -48,11 +51,17 @@ module UpperBranch
       end
 
       def self.repair(job, entry, data)
-        plan = Planning::Repairs.find(job.machine, data["repair"])
+        plan = Planning::Repairs.find(job.machine, data["repair"]) or return lost_repair(job, entry, data)
         faults = data["faults"] || plan.faults.map(&:id)
         Planning::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, [plan.state]).then { |cost, state| move(job, state, cost) if state && cost.finite? }
         job.minutes += data["minutes"] || plan.minutes
         job.repairs << Job::Repair.new(entry: entry["id"], id: plan.id, faults: faults, success: plan.success, round: job.round)
+      end
+
+      # A repair nobody knows any more was still done, and what was seen after it was seen after it.
+      def self.lost_repair(job, entry, data)
+        job.minutes += data["minutes"] || 0
+        job.repairs << Job::Repair.new(entry: entry["id"], id: data["repair"], faults: data["faults"], success: 0.0, round: job.round)
       end
 
       def self.state(job, _entry, data)

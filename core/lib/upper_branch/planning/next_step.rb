@@ -108,7 +108,7 @@ module UpperBranch
       def held_back(plan)
         [@rules.hold(Opening.new(plan.id, [plan.state]), @worth, @telling), @rules.hold_repair(plan, @worth)].compact.each do |hold|
           first = @options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
-          return [:check, first, "#{hold.says} So this comes before the repair: #{plan.name.downcase}."]
+          return [:check, first, "#{hold.says} So this comes before the repair: #{Repairs.words(@job.machine, plan).name.downcase}."]
         end
         nil
       end

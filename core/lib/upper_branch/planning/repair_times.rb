@@ -15,12 +15,7 @@ module UpperBranch
       attr_reader :plans, :composites, :transitions
 
       def self.for(machine)
-        @lock ||= Mutex.new
-        @cache ||= {}
-        @lock.synchronize do
-          @cache.clear if @cache.size > 64
-          @cache[[machine.catalogue.stamp, machine.key]] ||= new(machine)
-        end
+        machine.catalogue.kept.fetch([:repair_times, machine.key]) { new(machine) }
       end
 
       def initialize(machine)
@@ -49,6 +44,9 @@ module UpperBranch
       def proved(state)
         @transitions.minutes(state, RUNNING).finite? ? RUNNING : BenchState.new(engine: state.engine)
       end
+
+      # About what it takes in memory.
+      def bytes = (@plans.size + @composites.size) * 700
 
       def inspect = "#<RepairTimes of #{@plans.size} repairs>"
 

@@ -2,9 +2,14 @@
 
 module UpperBranch
   module Planning
-    # What can be done to a machine: the repair of one fault, or a composite that mends many at once.
+    # What can be done to a machine: the repair of one fault, or a composite that mends many at once. A plan holds numbers and ids only,
+    # so that it may be kept for every machine alike; its words are looked up for the machine in hand, since a shop may have its own.
+    #
+    #   plan = Repairs.find(machine, "pump-cup")
+    #   Repairs.words(machine, plan).name    # => "Pump cup hard or shrunk: renew"
     module Repairs
-      Plan = Struct.new(:id, :name, :text, :minutes, :success, :state, :hazards, :destroys, :faults, :refers, keyword_init: true) do
+      Words = Struct.new(:name, :text)
+      Plan = Struct.new(:id, :minutes, :success, :state, :hazards, :destroys, :faults, :refers, keyword_init: true) do
         def refers? = refers == true
       end
 
@@ -15,11 +20,20 @@ module UpperBranch
       end
 
       def self.targeted(machine, fault)
-        kind = machine.catalogue.repair_kind(fault.repair)
-        kind = machine.catalogue.repair_kind("licensed") if machine.licensed_only? && %w[open bench apart].include?(kind["state"])
         state = machine.access(fault.id)
-        kind = kind.merge("state" => state) if state
-        plan(kind, id: fault.id, name: "#{fault.name}: #{kind['name'].downcase}", text: machine.schools.repair_words(fault), faults: [fault])
+        kind = kind_of(machine, fault)
+        plan(state ? kind.merge("state" => state) : kind, id: fault.id, faults: [fault])
+      end
+
+      # What a plan is called, and what to do, at this shop.
+      def self.words(machine, plan)
+        fault = machine.fault(plan.id) or return machine.catalogue.composite(plan.id)["name"].then { |name| Words.new(name, name) }
+        Words.new("#{fault.name}: #{kind_of(machine, fault)['name'].downcase}", machine.schools.repair_words(fault))
+      end
+
+      def self.kind_of(machine, fault)
+        kind = machine.catalogue.repair_kind(fault.repair)
+        machine.licensed_only? && %w[open bench apart].include?(kind["state"]) ? machine.catalogue.repair_kind("licensed") : kind
       end
 
       def self.composites(machine)
@@ -27,7 +41,7 @@ module UpperBranch
       end
 
       def self.composite(machine, row)
-        plan(row, id: row["id"], name: row["name"], text: row["name"], faults: machine.faults.select { |fault| covers?(row, fault) })
+        plan(row, id: row["id"], faults: machine.faults.select { |fault| covers?(row, fault) })
       end
 
       def self.covers?(row, fault)
@@ -38,7 +52,7 @@ module UpperBranch
         Plan.new(minutes: row["minutes"], success: row["success"], state: row["state"], hazards: row["hazards"],
                  destroys: row["destroys"] || [], refers: row["refers"], **own)
       end
-      private_class_method :plan, :covers?
+      private_class_method :plan, :covers?, :kind_of
     end
   end
 end

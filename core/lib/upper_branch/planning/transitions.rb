@@ -10,8 +10,7 @@ module UpperBranch
 
       # minutes: {"warm", "open", "bench", "apart"} (nil = not done here); refit_extra: minutes more to refit and run
       def self.for(family, catalogue)
-        @cache ||= {}
-        @cache[[catalogue.stamp, family["id"]]] ||= new(family["minutes"], catalogue.scale["planning"]["refit_extra"])
+        catalogue.kept.fetch([:transitions, family["id"]]) { new(family["minutes"], catalogue.scale["planning"]["refit_extra"]) }
       end
 
       def initialize(minutes, refit_extra)
@@ -30,6 +29,9 @@ module UpperBranch
       def nearest(from, codes)
         @nearest["#{from.engine} #{from.carburetor} #{codes.join(' ')}"] ||= nearest_state(from, codes)
       end
+
+      # About what it takes in memory, with the answers of `nearest`.
+      def bytes = 60_000
 
       private
 
