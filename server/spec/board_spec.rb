@@ -59,7 +59,7 @@ RSpec.describe "The board over HTTP" do
       post_json "/api/v1/board", { order: [rows[65][:id], rows[3][:id]] }
       first = page("")
       assert_response_schema_confirm(200)
-      expect([first["jobs"].size, first["next"], first["counts"]]).to eq [60, 60, { "cold" => 35, "repair" => 35 }]
+      expect([first["jobs"].size, first["next"], first["counts"]]).to eq [60, 60, { "cold" => 35, "repair" => 35, "closed" => 70 }]
       expect(numbers(first).first(4)).to eq [65, 3, 0, 1]
       second = page("?from=60")
       expect(second["next"]).to be_nil

@@ -3,8 +3,10 @@ import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import { api, ApiError } from "./api/client";
+import { ApiError } from "./api/client";
+import { queries } from "./api/queries";
 import { App } from "./app";
+import { OutboxRoot } from "./outbox/use-outbox";
 import { applyTheme, storedTheme } from "./shell/theme";
 import "./styles.css";
 
@@ -23,18 +25,20 @@ const client = new QueryClient({
 });
 
 // What the page at hand will ask for is fetched while its code is still on the way.
-void client.prefetchQuery({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity });
+void client.prefetchQuery(queries.catalogue());
 const jobId = /^\/jobs\/([0-9a-f-]{36})$/.exec(window.location.pathname)?.[1];
-if (jobId) void client.prefetchQuery({ queryKey: ["job", jobId], queryFn: () => api.job(jobId) });
+if (jobId) void client.prefetchQuery(queries.job(jobId));
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
-      <BrowserRouter>
-        <App />
-      </BrowserRouter>
+      <OutboxRoot>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </OutboxRoot>
     </QueryClientProvider>
   </StrictMode>,
 );

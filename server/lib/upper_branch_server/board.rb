@@ -24,7 +24,7 @@ module UpperBranchServer
     def page(state: "open", waits: [], text: "", from: 0)
       found = searched(in_state(state), text)
       rows = in_order(waiting_for(found, waits), state).offset(from).limit(PAGE + 1).all
-      { jobs: rows.first(PAGE).map { |row| view(row) }, next: rows.size > PAGE ? from + PAGE : nil, counts: counts(found) }
+      { jobs: rows.first(PAGE).map { |row| view(row) }, next: rows.size > PAGE ? from + PAGE : nil, counts: counts(found, text) }
     end
 
     # Ids of open jobs as the shop has laid them, the first first.
@@ -68,9 +68,11 @@ module UpperBranchServer
       jobs.left_join(laid, { job_id: :id }, table_alias: :laid).order(Sequel.asc(:place, nulls: :last), *by_time)
     end
 
-    def counts(jobs)
-      jobs.group(1).select(Sequel.lit("CASE WHEN ? THEN 'aside' ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).as(:waits), Sequel.function(:count).*.as(:count))
-          .to_h { |row| [row[:waits], row[:count]] }
+    # The closed ones are counted whatever was asked for, so that the board can say how many there are.
+    def counts(jobs, text)
+      closed = searched(in_state("closed"), text).count
+      jobs.where(closed_as: nil).group(1).select(Sequel.lit("CASE WHEN ? THEN 'aside' ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).as(:waits), Sequel.function(:count).*.as(:count))
+          .to_h { |row| [row[:waits], row[:count]] }.merge("closed" => closed)
     end
 
     def view(row)

@@ -1,6 +1,5 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import { api, ApiError, entry, newId } from "./client";
-import { keep, waiting } from "./outbox";
 
 function answers(status: number, body: unknown) {
   vi.stubGlobal(
@@ -21,7 +20,13 @@ describe("the client", () => {
 
   it("hands on what was answered", async () => {
     answers(200, { jobs: [], order: [] });
-    await expect(api.board()).resolves.toEqual({ jobs: [], order: [] });
+    await expect(api.board({ state: "closed", waits: ["cold", "aside"], q: "cider press", from: 60 })).resolves.toEqual(
+      {
+        jobs: [],
+        order: [],
+      },
+    );
+    expect(fetch).toHaveBeenCalledWith("/api/v1/jobs?state=closed&waits=cold%2Caside&q=cider+press&from=60", undefined);
   });
 
   it("raises the problem the server names, final when it is the entry's fault", async () => {
@@ -37,35 +42,8 @@ describe("the client", () => {
       "fetch",
       vi.fn(async () => Promise.reject(new TypeError("offline"))),
     );
-    expect(((await api.board().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
+    expect(((await api.board({}).catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
     answers(503, { type: "/problems/unavailable", title: "Away", status: 503, detail: "later" });
-    expect(((await api.board().catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
-  });
-});
-
-describe("the outbox", () => {
-  const store = new Map<string, string>();
-
-  beforeEach(() => {
-    store.clear();
-    vi.stubGlobal("localStorage", {
-      getItem: (key: string) => store.get(key) ?? null,
-      setItem: (key: string, value: string) => store.set(key, value),
-      removeItem: (key: string) => store.delete(key),
-    });
-  });
-
-  it("keeps entries in order for each job, and lets go when empty", () => {
-    const [first, second] = [entry("note", { text: "1" }), entry("note", { text: "2" })];
-    keep("a", [first, second]);
-    expect(waiting("a")).toEqual([first, second]);
-    expect(waiting("b")).toEqual([]);
-    keep("a", []);
-    expect(store.size).toBe(0);
-  });
-
-  it("starts afresh when what was kept cannot be read", () => {
-    store.set("upper-branch.outbox.a", "{broken");
-    expect(waiting("a")).toEqual([]);
+    expect(((await api.board({}).catch((reason: unknown) => reason)) as ApiError).passing).toBe(true);
   });
 });

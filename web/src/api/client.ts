@@ -1,10 +1,10 @@
 import type {
   Answer,
+  BoardPage,
   Calculator,
   Catalogue,
   DataLog,
   Job,
-  JobSummary,
   Judged,
   NewEntry,
   NewJob,
@@ -30,7 +30,7 @@ export class ApiError extends Error {
 
   /** True when the same request may succeed later: no signal, or the database is away. */
   get passing(): boolean {
-    return this.status === 0 || this.status >= 502;
+    return this.status === 0 || this.status >= 502 || this.status === 429;
   }
 }
 
@@ -69,7 +69,7 @@ export const api = {
   catalogue: () => request<Catalogue>("/catalogue"),
   schools: () => request<ShopWays>("/schools"),
   chooseSchools: (ways: ShopWays) => post<ShopWays>("/schools", ways),
-  board: () => request<{ jobs: JobSummary[]; order: string[] }>("/jobs"),
+  board: (question: BoardQuestion) => request<BoardPage>(`/jobs?${boardQuery(question)}`),
   arrange: (order: string[]) => post<{ order: string[] }>("/board", { order }),
   job: (id: string) => request<Job>(`/jobs/${id}`),
   createJob: (job: NewJob) => post<Job>("/jobs", job),
@@ -88,6 +88,19 @@ export const api = {
   sampleLog: (sample: string) => post<DataLog>("/logs", { sample }),
   sendLog,
 };
+
+/** state: open (the default), closed, or waiting until a time; waits: what it waits for; q: words on the card; from: where the page begins */
+export type BoardQuestion = { state?: "open" | "closed" | "waiting"; waits?: string[]; q?: string; from?: number };
+
+function boardQuery(question: BoardQuestion): string {
+  const { state, waits, q, from } = question;
+  return new URLSearchParams({
+    ...(state && { state }),
+    ...(waits && waits.length > 0 && { waits: waits.join(",") }),
+    ...(q && { q }),
+    ...(from && { from: String(from) }),
+  }).toString();
+}
 
 /** Sends a log as it is; the only way a browser tells how much has gone is XMLHttpRequest. progress: 0 to 1 */
 function sendLog(file: File, progress: (share: number) => void): Promise<DataLog> {

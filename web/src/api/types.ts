@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 export type Catalogue = Schemas["Catalogue"];
 export type Job = Schemas["Job"];
 export type JobSummary = Schemas["JobSummary"];
+export type BoardPage = Schemas["JobList"];
 export type Trace = Schemas["Trace"];
 export type Entry = Schemas["Entry"];
 export type NewEntry = Schemas["NewEntry"];

@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api, ApiError } from "../api/client";
 import type { JobSummary } from "../api/types";
-import { draw } from "../testing/render";
+import { boardPage, draw } from "../testing/render";
 import { Board } from "./board";
 
 const job = (id: string, row: Partial<JobSummary> = {}): JobSummary => ({
@@ -22,7 +22,9 @@ const job = (id: string, row: Partial<JobSummary> = {}): JobSummary => ({
 });
 
 function board(jobs: JobSummary[], order: string[] = []) {
-  vi.spyOn(api, "board").mockResolvedValue({ jobs, order });
+  vi.spyOn(api, "board").mockImplementation(({ waits = [] }) =>
+    Promise.resolve(boardPage(waits.length > 0 ? jobs.filter((one) => waits.includes(one.waits_for)) : jobs, order)),
+  );
   const arrange = vi.spyOn(api, "arrange").mockImplementation((now) => Promise.resolve({ order: now }));
   return { arrange, ...draw(<Board />) };
 }

@@ -8,12 +8,13 @@ import { percent } from "../ui/percent";
 export function JobCard(props: {
   job: JobSummary;
   now: number;
-  first: boolean;
-  last: boolean;
-  onEarlier: () => void;
-  onLater: () => void;
+  first?: boolean;
+  last?: boolean;
+  /** Left out where jobs are not moved about. */
+  onEarlier?: () => void;
+  onLater?: () => void;
 }) {
-  const { job } = props;
+  const { job, onEarlier, onLater } = props;
   return (
     <article className="group relative flex h-full flex-col rounded-card border border-line bg-sheet hover:border-fuel">
       <Link
@@ -22,8 +23,8 @@ export function JobCard(props: {
         onKeyDown={(event) => {
           if (!event.altKey || !["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"].includes(event.key)) return;
           event.preventDefault();
-          if (event.key === "ArrowLeft" || event.key === "ArrowUp") props.onEarlier();
-          else props.onLater();
+          if (event.key === "ArrowLeft" || event.key === "ArrowUp") onEarlier?.();
+          else onLater?.();
         }}
       >
         <span className="flex justify-between gap-3 text-sm text-dim">
@@ -59,8 +60,8 @@ export function JobCard(props: {
             `Next: ${job.next}`
           )}
         </span>
-        <Mover name={`Earlier: ${job.title}`} off={props.first} onClick={props.onEarlier} icon={ArrowLeft} />
-        <Mover name={`Later: ${job.title}`} off={props.last} onClick={props.onLater} icon={ArrowRight} />
+        {onEarlier && <Mover name={`Earlier: ${job.title}`} off={!!props.first} onClick={onEarlier} icon={ArrowLeft} />}
+        {onLater && <Mover name={`Later: ${job.title}`} off={!!props.last} onClick={onLater} icon={ArrowRight} />}
       </div>
     </article>
   );

@@ -26,6 +26,12 @@ const OF: Record<JobSummary["waits_for"], LaneId> = {
   closed: "closed",
 };
 
+/** What the jobs of a lane wait for, in the server's words. */
+export function waitsOf(lane: LaneId): string[] {
+  if (lane === "aside") return ["aside"];
+  return Object.entries(OF).flatMap(([waits, of]) => (of === lane ? [waits] : []));
+}
+
 /** Where a job lies. One put aside whose time is up lies where its next step is. Pure: now in ms. */
 export function laneOf(job: JobSummary, now: number): LaneId {
   const { waiting } = job;

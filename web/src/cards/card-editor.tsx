@@ -3,6 +3,7 @@ import { api, ApiError } from "../api/client";
 import type { Catalogue, Problem, SpecItem } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { today } from "../ui/clock";
 import { parseNumber } from "../ui/numbers";
 import type { EditedCard } from "./edited-card";
 
@@ -208,8 +209,4 @@ function Wrong({ says }: { says: string | null }) {
 
 function text(value: number | null | undefined): string {
   return value === null || value === undefined ? "" : String(value);
-}
-
-function today(): string {
-  return new Date().toISOString().slice(0, 10);
 }

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { queries } from "../api/queries";
 import { api, ApiError } from "../api/client";
 import type { SpecCard, SpecItem } from "../api/types";
 import { useCatalogue } from "../api/use-job";
@@ -22,7 +23,7 @@ export function Cards() {
   if (cards.isError) return <Failed error={cards.error} again={() => void cards.refetch()} />;
   if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
   const families = new Map(catalogue.data.families.map((row) => [row.id, row.name]));
-  const refresh = () => void client.invalidateQueries({ queryKey: ["cards"] });
+  const refresh = () => void client.invalidateQueries(queries.cards());
   const bring = async (file: File | undefined) => {
     if (!file) return;
     try {

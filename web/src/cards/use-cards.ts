@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
+import { queries } from "../api/queries";
 
 /** The shop's spec cards and what a card may hold. */
 export function useCards() {
-  return useQuery({ queryKey: ["cards"], queryFn: api.cards });
+  return useQuery(queries.cards());
 }

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
+import { queries } from "../api/queries";
 import { api } from "../api/client";
 import type { Catalogue } from "../api/types";
 import { Failed, Loading } from "../ui/state";
@@ -7,7 +8,7 @@ import { Failed, Loading } from "../ui/state";
 /** Where good people disagree: the shop picks, new jobs follow. */
 export function Schools({ catalogue }: { catalogue: Catalogue }) {
   const client = useQueryClient();
-  const kept = useQuery({ queryKey: ["schools"], queryFn: api.schools });
+  const kept = useQuery(queries.schools());
   const choose = useMutation({
     mutationFn: api.chooseSchools,
     onSuccess: (answer) => client.setQueryData(["schools"], answer),

@@ -1,5 +1,5 @@
 import { Droplet } from "lucide-react";
-import { useShortcuts } from "../trace/shortcuts";
+import { useKeys, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { useKept } from "../ui/kept";
 import type { InstrumentProps } from "./kinds";
@@ -20,7 +20,11 @@ export function DropTapper({ keep, onData, wrongAt }: InstrumentProps) {
     change({ drops: 0, seconds: 0 });
     watch.start();
   };
-  useShortcuts({ d: drop, " ": startOrStop });
+  const shown = useShown();
+  useKeys("The instrument", [
+    ["d", "A drop", drop],
+    [" ", "Start and stop the clock", startOrStop],
+  ]);
   return (
     <div className="grid gap-2">
       <div className="grid grid-cols-2 gap-2">
@@ -38,12 +42,12 @@ export function DropTapper({ keep, onData, wrongAt }: InstrumentProps) {
           className="min-h-24 flex-col"
           disabled={!watch.running}
           onClick={drop}
-          aria-keyshortcuts="d"
+          aria-keyshortcuts={shown("d")}
         >
           <span className="flex items-center gap-2 font-display text-3xl tabular-nums">
             <Droplet aria-hidden /> {state.drops}
           </span>
-          <span className="text-sm">A drop (D)</span>
+          <span className="text-sm">A drop{shown("d") && " (D)"}</span>
         </Button>
       </div>
       <p className="text-sm text-dim">Watch half a minute at least; no drop at all is an answer too.</p>

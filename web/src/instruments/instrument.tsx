@@ -26,7 +26,7 @@ export function Instrument(props: {
   const { check, reading, job } = props;
   const keep = `upper-branch.taken.${job.id}.${check.id}.${job.trace.round}`;
   const [data, setData] = useState<ReadingData | null>(null);
-  const judge = useJudge(job.id, check.id, data);
+  const judge = useJudge(job, check.id, data);
   const limit = job.trace.machine.readings[check.id];
   const wrongAt = (field: string) =>
     judge.problem?.errors?.find((error) => error.field === `reading/${field}`)?.detail ?? null;

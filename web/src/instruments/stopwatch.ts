@@ -1,3 +1,4 @@
+import { clock } from "../ui/clock";
 import { useEffect, useState } from "react";
 import { useKept } from "../ui/kept";
 
@@ -7,21 +8,21 @@ export function useStopwatch(key: string) {
     startedAt: null,
     held: 0,
   });
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(() => clock.now());
   const running = state.startedAt !== null;
   useEffect(() => {
     if (!running) return;
-    const timer = window.setInterval(() => setNow(Date.now()), 50);
+    const timer = window.setInterval(() => setNow(clock.now()), 50);
     return () => window.clearInterval(timer);
   }, [running]);
   const elapsed = Math.max(elapsedOf(state, now), 0);
   return {
     running,
     elapsed,
-    start: () => change({ startedAt: Date.now(), held: 0 }),
+    start: () => change({ startedAt: clock.now(), held: 0 }),
     /** Stops and gives the time. */
     stop: (): number => {
-      const seconds = elapsedOf(state, Date.now());
+      const seconds = elapsedOf(state, clock.now());
       change({ startedAt: null, held: seconds });
       return seconds;
     },

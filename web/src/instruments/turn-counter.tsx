@@ -1,4 +1,4 @@
-import { useShortcuts } from "../trace/shortcuts";
+import { useKeys } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { useKept } from "../ui/kept";
 import type { InstrumentProps } from "./kinds";
@@ -13,7 +13,12 @@ export function TurnCounter({ keep, reading, onData, wrongAt }: InstrumentProps)
   const turns = counted * EIGHTH;
   useTold(state.eighths < 0 ? null : { value: turns, unit: "turns" }, onData);
   const by = (eighths: number) => () => change((now) => ({ eighths: Math.max(0, Math.max(now.eighths, 0) + eighths) }));
-  useShortcuts({ ArrowRight: by(2), ArrowLeft: by(-2), ArrowUp: by(1), ArrowDown: by(-1) });
+  useKeys("The instrument", [
+    ["ArrowRight", "A quarter turn on", by(2)],
+    ["ArrowLeft", "A quarter turn back", by(-2)],
+    ["ArrowUp", "An eighth on", by(1)],
+    ["ArrowDown", "An eighth back", by(-1)],
+  ]);
   return (
     <div>
       <p className="font-medium">{reading.name}</p>

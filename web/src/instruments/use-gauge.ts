@@ -1,3 +1,4 @@
+import { clock } from "../ui/clock";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 export type Signal = "steady" | "drifting" | "flicking" | "hunting";
@@ -23,7 +24,7 @@ export function useGauge(kind: string, signal: Signal) {
   const start = useCallback(() => {
     stop();
     const events = new EventSource(
-      `/api/v1/gauges/${kind}?signal=${signal}&seed=${Math.floor(Date.now() / 1000) % 1000}`,
+      `/api/v1/gauges/${kind}?signal=${signal}&seed=${Math.floor(clock.now() / 1000) % 1000}`,
     );
     source.current = events;
     events.onmessage = (event: MessageEvent<string>) => {

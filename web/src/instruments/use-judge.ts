@@ -1,21 +1,15 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, ApiError } from "../api/client";
+import { ApiError } from "../api/client";
+import { queries } from "../api/queries";
 import type { ReadingData } from "../api/types";
 
 const PAUSE_MS = 200;
 
 /** What a reading would say, asked again a moment after it last changed. null: nothing to judge yet. */
-export function useJudge(jobId: string, check: string, reading: ReadingData | null) {
+export function useJudge(job: { id: string; version: number }, check: string, reading: ReadingData | null) {
   const asked = usePaused(reading ? JSON.stringify(reading) : "", PAUSE_MS);
-  const query = useQuery({
-    queryKey: ["judge", jobId, check, asked],
-    queryFn: () => api.judge(jobId, check, JSON.parse(asked) as ReadingData),
-    enabled: asked !== "",
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    retry: false,
-  });
+  const query = useQuery(queries.judge(job, check, asked));
   const problem = query.error instanceof ApiError && query.error.status === 422 ? query.error.problem : null;
   return {
     judged: reading && !query.isError ? (query.data ?? null) : null,

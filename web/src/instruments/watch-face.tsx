@@ -1,4 +1,4 @@
-import { useShortcuts } from "../trace/shortcuts";
+import { useKeys } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import type { useStopwatch } from "./stopwatch";
 
@@ -13,7 +13,7 @@ export function WatchFace({
   stopName?: string;
 }) {
   const press = () => (watch.running ? onStop(round(watch.stop())) : watch.start());
-  useShortcuts({ " ": press });
+  useKeys("The instrument", [[" ", "Start and stop the clock", press]]);
   return (
     <Button
       look={watch.running ? "fuel" : "plain"}

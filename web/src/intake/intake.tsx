@@ -1,9 +1,11 @@
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, ApiError } from "../api/client";
+import { queries } from "../api/queries";
 import type { Problem } from "../api/types";
 import { useCatalogue } from "../api/use-job";
 import { useCards } from "../cards/use-cards";
+import { useOutbox } from "../outbox/use-outbox";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
@@ -18,6 +20,8 @@ export function Intake() {
   const catalogue = useCatalogue();
   const cards = useCards();
   const [draft, setDraft] = useState<Draft>(storedDraft);
+  const schools = useQuery(queries.schools());
+  const { outbox } = useOutbox();
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
@@ -28,17 +32,20 @@ export function Intake() {
   const change = (part: Partial<Draft>) => setDraft((before) => ({ ...before, ...part }));
   const features = featuresOf(draft, catalogue.data);
   const present = Object.values(draft.symptoms).filter((row) => row.seen === "present").length;
+  // The job goes out through the outbox: without a signal it is kept, and shown on its own page.
   const start = async () => {
     setBusy(true);
-    try {
-      const job = await api.createJob(jobOf(draft, catalogue.data, await api.schools(), cards.data?.cards ?? []));
-      storeDraft(null);
-      void navigate(`/jobs/${job.id}`);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setProblem(error.problem);
-      setBusy(false);
+    const job = jobOf(draft, catalogue.data, schools.data ?? { chosen: {}, lacks: [] }, cards.data?.cards ?? []);
+    await outbox.addJob(job);
+    const left = outbox.parcels.find((one) => one.id === job.id);
+    if (left?.state === "refused") {
+      // The sheet is still here and says it better than the parcel.
+      outbox.drop([job.id]);
+      setProblem(left.problem);
+      return setBusy(false);
     }
+    storeDraft(null);
+    void navigate(`/jobs/${job.id}`);
   };
   return (
     <form
@@ -102,8 +109,8 @@ export function Intake() {
         onChange={(symptoms) => change({ symptoms })}
       />
       <ContextQuestions catalogue={catalogue.data} context={draft.context} work={draft.work} onChange={change} />
-      <div className="sticky bottom-0 -mx-1 flex flex-wrap items-center gap-3 border-t border-line bg-ground px-1 py-3">
-        <p className="min-w-48 flex-1 text-dim" role={problem ? "alert" : undefined}>
+      <div className="sticky-bar sticky bottom-0 -mx-1 flex flex-wrap items-center gap-3 border-t border-line bg-ground px-1 py-3 max-sm:bottom-14">
+        <p className="min-w-48 flex-1 text-dim max-sm:text-sm" role={problem ? "alert" : undefined}>
           {problem ? (
             <span className="text-rust">
               <strong>{problem.title}.</strong> {problem.detail}

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type DragEvent } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { queries } from "../api/queries";
 import { api, ApiError } from "../api/client";
 import type { DataLog } from "../api/types";
 import { Button } from "../ui/button";
@@ -13,15 +14,15 @@ const LIMIT = 50 * 1024 * 1024;
 /** Data logs: dropped in or chosen, read in the background, what they show as evidence for a job. */
 export function Logs() {
   const { id } = useParams();
-  const logs = useQuery({ queryKey: ["logs"], queryFn: api.logs });
+  const logs = useQuery(queries.logs());
   const client = useQueryClient();
   const navigate = useNavigate();
   const [sent, setSent] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [over, setOver] = useState(false);
   const taken = (log: DataLog) => {
-    client.setQueryData(["log", log.id], log);
-    void client.invalidateQueries({ queryKey: ["logs"] });
+    client.setQueryData(queries.log(log.id).queryKey, log);
+    void client.invalidateQueries(queries.logs());
     void navigate(`/logs/${log.id}`);
   };
   const send = async (file: File | undefined) => {
@@ -119,8 +120,7 @@ export function Logs() {
 
 function OneLog({ id }: { id: string }) {
   const log = useQuery({
-    queryKey: ["log", id],
-    queryFn: () => api.log(id),
+    ...queries.log(id),
     refetchInterval: (query) =>
       query.state.data && !query.state.data.reading && !query.state.data.problem ? 400 : false,
   });

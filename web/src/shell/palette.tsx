@@ -1,8 +1,11 @@
 import { Dialog } from "radix-ui";
-import { useEffect, useId, useMemo, useState, type KeyboardEvent } from "react";
+import { useId, useMemo, useState, type KeyboardEvent } from "react";
+import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import type { Catalogue } from "../api/types";
-import { useCatalogue, useJobs } from "../api/use-job";
+import { queries } from "../api/queries";
+import { useCatalogue } from "../api/use-job";
+import { useKeys, useKeySheet } from "../keys/use-keys";
 import { useFocusBack } from "../ui/use-focus-back";
 import { finder } from "../handbook/finder";
 import { useWorktop } from "../worktop/use-worktop";
@@ -14,17 +17,12 @@ const SHOWN = 9;
 export function Palette() {
   const [open, setOpen] = useState(false);
   const focus = useFocusBack();
-  useEffect(() => {
-    const listen = (event: globalThis.KeyboardEvent) => {
-      const typing = (event.target as HTMLElement).closest("input, select, textarea, [role=dialog]");
-      if ((event.key === "k" && (event.ctrlKey || event.metaKey)) || (event.key === "/" && !typing)) {
-        event.preventDefault();
-        setOpen(true);
-      }
-    };
-    window.addEventListener("keydown", listen);
-    return () => window.removeEventListener("keydown", listen);
-  }, []);
+  const show = () => setOpen(true);
+  useKeys("Everywhere", [
+    ["mod+k", "Everything by name: checks, jobs, pages, calculators", show, "everywhere"],
+    ["/", "The same", show],
+    ["Tab", "On to the next control"],
+  ]);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
@@ -45,22 +43,24 @@ export function Palette() {
 function Search({ onDone }: { onDone: () => void }) {
   const navigate = useNavigate();
   const catalogue = useCatalogue();
-  const jobs = useJobs();
   const worktop = useWorktop();
   const here = useCommands();
+  const [, setKeySheet] = useKeySheet();
   const id = useId();
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
+  const jobs = useQuery(queries.jobs({ q: text.trim() }));
   const all = useMemo(() => {
     const go = (to: string) => () => void navigate(to);
     return [
       ...here,
+      { name: "Keys", kind: "Help", act: () => setKeySheet(true) },
       ...PLACES.map(([name, to]) => ({ name, kind: "Go to", act: go(to) })),
-      ...(jobs.data ?? []).map((job) => ({ name: job.title, kind: job.machine, act: go(`/jobs/${job.id}`) })),
+      ...(jobs.data?.jobs ?? []).map((job) => ({ name: job.title, kind: job.machine, act: go(`/jobs/${job.id}`) })),
       ...(worktop.data ?? []).map((one) => ({ name: one.name, kind: "Worktop", act: go(`/worktop/${one.id}`) })),
       ...pages(catalogue.data, go),
     ];
-  }, [here, jobs.data, worktop.data, catalogue.data, navigate]);
+  }, [here, jobs.data, worktop.data, catalogue.data, navigate, setKeySheet]);
   const find = useMemo(() => finder(all, catalogue.data?.synonyms ?? [], (one) => one.name), [all, catalogue.data]);
   const found = (text.trim() ? find(text) : all).slice(0, SHOWN);
   const chosen = Math.min(at, found.length - 1);

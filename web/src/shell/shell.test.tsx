@@ -5,7 +5,7 @@ import { useLocation } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import type { JobSummary } from "../api/types";
-import { catalogue, draw } from "../testing/render";
+import { boardPage, catalogue, draw } from "../testing/render";
 import { CommandsRoot, useOffer } from "./commands";
 import { Palette } from "./palette";
 import { TimerBell } from "./timer-bell";
@@ -30,7 +30,7 @@ function Offering({ act }: { act: () => void }) {
 }
 
 function palette(act = vi.fn()) {
-  vi.spyOn(api, "board").mockResolvedValue({ jobs: [soaking("2030-01-01T00:00:00Z")], order: [] });
+  vi.spyOn(api, "board").mockResolvedValue(boardPage([soaking("2030-01-01T00:00:00Z")]));
   vi.spyOn(api, "worktop").mockResolvedValue([]);
   vi.spyOn(api, "catalogue").mockResolvedValue(
     catalogue({
@@ -82,7 +82,7 @@ describe("the palette", () => {
 
 describe("the bell", () => {
   it("rings when a time is up, once until it is heard, and not before", async () => {
-    const board = vi.spyOn(api, "board").mockResolvedValue({ jobs: [soaking("2020-01-01T00:00:00Z")], order: [] });
+    const board = vi.spyOn(api, "board").mockResolvedValue(boardPage([soaking("2020-01-01T00:00:00Z")]));
     const { user, unmount } = draw(<TimerBell />);
     expect((await screen.findByRole("alert")).textContent).toContain("Soaking: time is up. Cutter bowl");
     await user.click(screen.getByText("Heard"));
@@ -94,7 +94,7 @@ describe("the bell", () => {
   });
 
   it("is on time to the second", async () => {
-    vi.spyOn(api, "board").mockResolvedValue({ jobs: [soaking(new Date(Date.now() + 700).toISOString())], order: [] });
+    vi.spyOn(api, "board").mockResolvedValue(boardPage([soaking(new Date(Date.now() + 700).toISOString())]));
     draw(<TimerBell />);
     await new Promise((done) => setTimeout(done, 300));
     expect(screen.queryByRole("alert")).toBeNull();

@@ -1,6 +1,19 @@
-import { MoonStar, Sun, SunMoon } from "lucide-react";
+import {
+  BookOpen,
+  Calculator,
+  ChartSpline,
+  CirclePlus,
+  IdCard,
+  LayoutList,
+  MoonStar,
+  Sun,
+  SunMoon,
+} from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { Link, NavLink } from "react-router";
+import { KeySheet } from "../keys/key-sheet";
+import { KeysRoot } from "../keys/use-keys";
+import { OutboxBar } from "../outbox/outbox-bar";
 import { CommandsRoot } from "./commands";
 import { Palette } from "./palette";
 import { applyTheme, storedTheme, type Theme } from "./theme";
@@ -18,54 +31,69 @@ export function Shell({ children }: { children: ReactNode }) {
     setTheme(NEXT[theme]);
   };
   return (
-    <CommandsRoot>
-      <a
-        href="#main"
-        className="sr-only z-50 bg-fuel p-3 text-white focus:not-sr-only focus:absolute focus:top-2 focus:left-2"
-      >
-        Skip to the work
-      </a>
-      <header className="flex min-h-14 flex-wrap items-center gap-x-2 bg-deep px-3 text-[#eef2e6] sm:px-5">
-        <Link to="/" className="flex min-h-11 items-center gap-2.5 pr-3 no-underline">
-          <img src="/branch.svg" alt="" width="30" height="30" />
-          <span className="font-display text-lg font-semibold [font-stretch:85%]">Upper Branch</span>
-        </Link>
-        <nav aria-label="Places" className="flex flex-1 flex-wrap gap-x-1">
-          <Place to="/">Bench</Place>
-          <Place to="/new">New job</Place>
-          <Place to="/worktop">Worktop</Place>
-          <Place to="/cards">Cards</Place>
-          <Place to="/logs">Logs</Place>
-          <Place to="/handbook">Handbook</Place>
-        </nav>
-        <button
-          type="button"
-          onClick={turn}
-          className="grid size-11 place-items-center rounded-lg hover:bg-white/10"
-          aria-label={`Light: ${theme}. Change`}
+    <KeysRoot>
+      <CommandsRoot>
+        <a
+          href="#main"
+          className="sr-only z-50 bg-fuel p-3 text-white focus:not-sr-only focus:absolute focus:top-2 focus:left-2"
         >
-          <Icon size={20} aria-hidden />
-        </button>
-      </header>
-      <TimerBell />
-      <main id="main" className="mx-auto max-w-[1500px] p-3 sm:p-4">
-        {children}
-      </main>
-      <Palette />
-    </CommandsRoot>
+          Skip to the work
+        </a>
+        <header className="flex min-h-14 items-center justify-between gap-x-2 bg-deep px-3 text-[#eef2e6] sm:flex-wrap sm:px-5">
+          <Link to="/" className="flex min-h-11 items-center gap-2.5 pr-3 no-underline">
+            <img src="/branch.svg" alt="" width="30" height="30" />
+            <span className="font-display text-lg font-semibold [font-stretch:85%]">Upper Branch</span>
+          </Link>
+          <nav
+            aria-label="Places"
+            className="flex gap-x-1 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-30 max-sm:justify-around max-sm:border-t max-sm:border-white/20 max-sm:bg-deep max-sm:pb-[env(safe-area-inset-bottom)] sm:flex-1 sm:flex-wrap"
+          >
+            {PLACES.map((place) => (
+              <Place key={place.to} {...place} />
+            ))}
+          </nav>
+          <button
+            type="button"
+            onClick={turn}
+            className="grid size-11 place-items-center rounded-lg hover:bg-white/10"
+            aria-label={`Light: ${theme}. Change`}
+          >
+            <Icon size={20} aria-hidden />
+          </button>
+        </header>
+        <TimerBell />
+        <OutboxBar />
+        <main id="main" className="mx-auto max-w-[1500px] p-3 max-sm:pb-20 sm:p-4">
+          {children}
+        </main>
+        <Palette />
+        <KeySheet />
+      </CommandsRoot>
+    </KeysRoot>
   );
 }
 
-function Place({ to, children }: { to: string; children: ReactNode }) {
+const PLACES = [
+  { to: "/", name: "Bench", icon: LayoutList },
+  { to: "/new", name: "New job", icon: CirclePlus },
+  { to: "/worktop", name: "Worktop", icon: Calculator },
+  { to: "/cards", name: "Cards", icon: IdCard },
+  { to: "/logs", name: "Logs", icon: ChartSpline },
+  { to: "/handbook", name: "Handbook", icon: BookOpen },
+];
+
+/** A place to go: a word in the bar at the top, on a phone a picture over a word in the bar at the thumb. */
+function Place({ to, name, icon: Icon }: (typeof PLACES)[number]) {
   return (
     <NavLink
       to={to}
       end={to === "/"}
       className={({ isActive }) =>
-        `flex min-h-11 items-center rounded-lg px-3 no-underline hover:bg-white/10 ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8" : ""}`
+        `flex min-h-11 items-center rounded-lg px-3 no-underline hover:bg-white/10 max-sm:min-h-14 max-sm:min-w-11 max-sm:flex-1 max-sm:flex-col max-sm:justify-center max-sm:gap-0.5 max-sm:px-0.5 max-sm:text-xs max-sm:leading-none ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8 max-sm:underline-offset-4" : ""}`
       }
     >
-      {children}
+      <Icon size={20} aria-hidden className="sm:hidden" />
+      {name}
     </NavLink>
   );
 }

@@ -1,8 +1,10 @@
+import { clock } from "../ui/clock";
 import { BellRing } from "lucide-react";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { JobSummary } from "../api/types";
-import { useJobs } from "../api/use-job";
+import { queries } from "../api/queries";
 import { WAIT } from "../trace/waiting";
 import { Button } from "../ui/button";
 import { useNow } from "../ui/use-now";
@@ -11,9 +13,9 @@ const HUSHED = "upper-branch.hushed";
 
 /** Calls when a job's waiting time is up, on whatever page one is. It looks at times, not at running clocks, so a reload loses nothing. */
 export function TimerBell() {
-  const jobs = useJobs();
+  const jobs = useQuery(queries.jobs({ state: "waiting" }));
   const [hushed, setHushed] = useState<string[]>(readHushed);
-  const timed = (jobs.data ?? []).filter((job) => job.waiting?.until && job.closed_as === null);
+  const timed = (jobs.data?.jobs ?? []).filter((job) => job.waiting?.until && job.closed_as === null);
   const now = useNow(20_000, nextMoment(timed));
   const due = timed.filter((job) => Date.parse(job.waiting?.until ?? "") <= now && !hushed.includes(key(job)));
   if (due.length === 0) return null;
@@ -47,7 +49,7 @@ function key(job: JobSummary): string {
 
 /** The next moment in the future at which one is up, in ms. */
 function nextMoment(jobs: JobSummary[]): number | null {
-  const times = jobs.map((job) => Date.parse(job.waiting?.until ?? "")).filter((time) => time > Date.now());
+  const times = jobs.map((job) => Date.parse(job.waiting?.until ?? "")).filter((time) => time > clock.now());
   return times.length > 0 ? Math.min(...times) : null;
 }
 

@@ -4,7 +4,9 @@ import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { afterEach, vi } from "vitest";
-import type { Catalogue, Check, Job, Reading } from "../api/types";
+import type { BoardPage, Catalogue, Check, Job, JobSummary, Reading } from "../api/types";
+import { KeysRoot } from "../keys/use-keys";
+import { OutboxRoot } from "../outbox/use-outbox";
 
 afterEach(() => {
   cleanup();
@@ -18,10 +20,22 @@ export function draw(what: ReactNode, at = "/") {
   const user = userEvent.setup();
   const shown = render(
     <QueryClientProvider client={client}>
-      <MemoryRouter initialEntries={[at]}>{what}</MemoryRouter>
+      <KeysRoot>
+        <OutboxRoot>
+          <MemoryRouter initialEntries={[at]}>{what}</MemoryRouter>
+        </OutboxRoot>
+      </KeysRoot>
     </QueryClientProvider>,
   );
   return { user, client, ...shown };
+}
+
+/** A page of the board with these open jobs on it. */
+export function boardPage(jobs: JobSummary[], order: string[] = [], next: number | null = null): BoardPage {
+  const counts: Record<string, number> = {};
+  for (const job of jobs)
+    counts[job.waiting ? "aside" : job.waits_for] = (counts[job.waiting ? "aside" : job.waits_for] ?? 0) + 1;
+  return { jobs, order, next, counts };
 }
 
 export const pressure: Reading = {
@@ -66,7 +80,16 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
     title: "Press test",
     version: 3,
     entries: [],
-    trace: { findings: [], faults: [], circuits: [], closing: null, machine: { features: [], readings: {} }, ...trace },
+    trace: {
+      findings: [],
+      lost: [],
+      repairs: [],
+      faults: [],
+      circuits: [],
+      closing: null,
+      machine: { features: [], readings: {} },
+      ...trace,
+    },
     ...rest,
   } as unknown as Job;
 }

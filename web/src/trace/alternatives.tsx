@@ -1,6 +1,7 @@
 import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import type { Catalogue, Job, NextStep } from "../api/types";
+import { useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { minutesOf } from "./next-card";
@@ -53,11 +54,12 @@ export function Alternatives(props: {
 }) {
   const { next } = props;
   const [query, setQuery] = useState(false);
+  const shown = useShown();
   const waiting = next.alternatives.filter((row) => row.waits);
   return (
     <Card aria-label="Other ways on" className="order-3 lg:order-none">
       <div className="flex flex-wrap gap-2">
-        <Button onClick={props.onRepair} aria-keyshortcuts="r">
+        <Button onClick={props.onRepair} aria-keyshortcuts={shown("r")}>
           Repair now
         </Button>
         <Button onClick={() => setQuery(!query)} aria-expanded={query}>

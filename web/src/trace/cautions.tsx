@@ -1,6 +1,7 @@
 import { ShieldAlert } from "lucide-react";
 import { entry } from "../api/client";
 import type { Catalogue, Job } from "../api/types";
+import { useKeys, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import type { Desk } from "./trace-view";
 
@@ -27,6 +28,8 @@ export function useCautions(ids: string[], job: Job, catalogue: Catalogue, desk:
 
 /** Open until they are read; then a line that can be unfolded. */
 export function Cautions({ state }: { state: CautionState }) {
+  const shown = useShown();
+  useKeys("The step", [["c", "Cautions read and seen to", state.acknowledge]], state.open.length > 0);
   if (state.hazards.length === 0) return null;
   if (state.read)
     return (
@@ -47,7 +50,7 @@ export function Cautions({ state }: { state: CautionState }) {
         <ShieldAlert size={18} aria-hidden className="text-rust" /> Cautions
       </h3>
       <List hazards={state.open} />
-      <Button className="mt-2 w-full" onClick={state.acknowledge} aria-keyshortcuts="c">
+      <Button className="mt-2 w-full" onClick={state.acknowledge} aria-keyshortcuts={shown("c")}>
         Read and seen to
       </Button>
     </div>

@@ -4,13 +4,13 @@ import { entry } from "../api/client";
 import type { Catalogue, Check, CheckOption, Job } from "../api/types";
 import { Instrument } from "../instruments/instrument";
 import { PictureMap, PICTURED } from "../instruments/picture-map";
+import { useKeys, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { CheckIcon } from "../ui/icons";
 import { meets } from "../ui/needs";
 import { percent } from "../ui/percent";
 import { Cautions, useCautions } from "./cautions";
 import { minutesOf } from "./next-card";
-import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
 const STATE: Record<string, string> = {
@@ -41,21 +41,24 @@ export function CheckPanel(props: {
   const features = useMemo(() => new Set(job.trace.machine.features), [job.trace.machine.features]);
   const outcomes = check.outcomes.filter((row) => meets(row.needs, features));
   const [marked, setMarked] = useState<string[]>([]);
-  const record = (data: Record<string, unknown>) => void desk.add(entry("check", { check: check.id, ...data }));
+  const record = (data: Record<string, unknown>) => {
+    setMarked([]);
+    void desk.add(entry("check", { check: check.id, ...data }));
+  };
   const choose = (id: string, kind: string) => {
     if (!cautions.read) return;
     if (!check.multi || kind !== "abnormal") return record({ outcomes: [id] });
     setMarked((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
   };
-  const keys: Record<string, () => void> = Object.fromEntries(
-    outcomes.slice(0, 9).map((row, i) => [String(i + 1), () => choose(row.id, row.kind)]),
+  useKeys(
+    "The step",
+    outcomes.slice(0, 9).map((row, i) => [String(i + 1), row.name, () => choose(row.id, row.kind)]),
+    cautions.read,
   );
-  keys.c = cautions.acknowledge;
-  if (marked.length > 0) keys.Enter = () => record({ outcomes: marked });
-  useShortcuts(keys);
+  useKeys("The step", [["Enter", "Record what is marked", () => record({ outcomes: marked })]], marked.length > 0);
 
   return (
-    <div aria-live="polite">
+    <div>
       <p className="text-sm font-semibold text-fuel">
         Next check · {check.states.map((code) => STATE[code]).join(" or ")}
       </p>
@@ -148,18 +151,20 @@ function Outcome(props: {
   disabled: boolean;
   onChoose: () => void;
 }) {
+  const shown = useShown();
+  const key = props.digit ? shown(String(props.digit)) : undefined;
   return (
     <button
       type="button"
       disabled={props.disabled}
       aria-pressed={props.marked ?? undefined}
-      aria-keyshortcuts={props.digit ? String(props.digit) : undefined}
+      aria-keyshortcuts={key}
       onClick={props.onChoose}
       className={`flex min-h-14 items-center gap-3 rounded-xl border-2 bg-raised px-3 py-2 text-left hover:border-fuel disabled:opacity-50 ${KIND[props.kind]} ${props.marked ? "border-fuel! bg-fuel-soft!" : ""}`}
     >
-      {props.digit && (
+      {key && (
         <span className="grid size-6 shrink-0 place-items-center rounded border border-line text-sm text-dim">
-          {props.digit}
+          {key}
         </span>
       )}
       <span className="flex-1 leading-tight">

@@ -1,18 +1,18 @@
 import { entry } from "../api/client";
 import type { Job, Suspect, Trace } from "../api/types";
+import { useKeys } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { percent } from "../ui/percent";
 import { ProofList } from "./proof-panel";
-import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
 /** Proven, or closed already: what was wrong, and how it was shown. */
 export function ClosePanel({ job, desk }: { job: Job; desk: Desk }) {
   const closed = job.trace.closing;
   const close = () => void desk.add(entry("close", { as: "proven" }));
-  useShortcuts({ Enter: close }, closed === null);
+  useKeys("The step", [["Enter", "Close as proven", close]], closed === null);
   return (
-    <div aria-live="polite">
+    <div>
       <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : "Proven"}</p>
       <h2 className="text-[1.7rem] leading-tight">{closed ? title(closed.as) : "Everything is shown to be right"}</h2>
       {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}

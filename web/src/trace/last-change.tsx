@@ -2,20 +2,21 @@ import { ArrowRight } from "lucide-react";
 import type { Job } from "../api/types";
 import { percent } from "../ui/percent";
 
-/** What the last answer did: the odds before and after, and the reason. */
+type Move = { id: string; name: string; before: number; after: number };
+
+/** What the last entry did: a finding to the odds, a repair to what it mended. */
 export function LastChange({ job }: { job: Job }) {
-  const last = job.trace.findings.at(-1);
-  if (!last || last.did.length === 0 || job.trace.closing) return null;
+  const change = job.trace.closing ? null : lastChange(job);
+  if (!change) return null;
   return (
     <section
       aria-label="What changed"
-      aria-live="polite"
       className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line px-2 pb-2"
     >
       <p className="w-full text-[15px] leading-tight">
-        <span className="text-dim">Last found</span> {last.says}
+        <span className="text-dim">{change.what}</span> {change.says}
       </p>
-      {last.did.slice(0, 2).map((move) => (
+      {change.moves.slice(0, 2).map((move) => (
         <p key={move.id} className="flex items-center gap-2 text-[15px]">
           <Bar before={move.before} after={move.after} />
           <span className="leading-tight">{move.name}</span>
@@ -27,6 +28,24 @@ export function LastChange({ job }: { job: Job }) {
       ))}
     </section>
   );
+}
+
+/** The latest of findings and repairs, as they stand in the list of entries; null before there is one that moved anything. */
+export function lastChange(job: Job): { what: string; says: string; moves: Move[] } | null {
+  const { findings, repairs, faults } = job.trace;
+  const ids = new Set([...findings.map((row) => row.entry), ...repairs.map((row) => row.entry)]);
+  const entry = job.entries.findLast((one) => !one.struck && ids.has(one.id))?.id ?? findings.at(-1)?.entry;
+  const repair = repairs.find((row) => row.entry === entry);
+  if (repair) {
+    const now = new Map(faults.map((row) => [row.id, row]));
+    const moves = Object.entries(repair.was).flatMap(([id, before]) => {
+      const fault = now.get(id);
+      return fault ? [{ id, name: fault.name, before, after: fault.probability }] : [];
+    });
+    return { what: "Repaired", says: repair.name, moves: moves.sort((a, b) => b.before - a.before) };
+  }
+  const finding = findings.find((row) => row.entry === entry);
+  return finding && finding.did.length > 0 ? { what: "Last found", says: finding.says, moves: finding.did } : null;
 }
 
 /** Before as a line, after as a bar. */

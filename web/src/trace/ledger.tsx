@@ -18,14 +18,30 @@ export function Ledger({ job, catalogue, desk }: { job: Job; catalogue: Catalogu
       {rows.length === 0 && <p className="text-dim">Nothing yet.</p>}
       <ol>
         {rows.map((one) => (
-          <Row key={one.id} one={one} finding={findings.get(one.id)} job={job} catalogue={catalogue} desk={desk} />
+          <Row
+            key={one.id}
+            one={one}
+            finding={findings.get(one.id)}
+            lost={job.trace.lost.filter((row) => row.entry === one.id).map((row) => row.says)}
+            job={job}
+            catalogue={catalogue}
+            desk={desk}
+          />
         ))}
       </ol>
     </Card>
   );
 }
 
-function Row(props: { one: Entry; finding: Finding | undefined; job: Job; catalogue: Catalogue; desk: Desk }) {
+function Row(props: {
+  one: Entry;
+  finding: Finding | undefined;
+  /** What of it the catalogue no longer knows. */
+  lost: string[];
+  job: Job;
+  catalogue: Catalogue;
+  desk: Desk;
+}) {
   const { one, finding, job, catalogue, desk } = props;
   const says = finding?.says ?? spoken(one, job, catalogue);
   return (
@@ -35,6 +51,12 @@ function Row(props: { one: Entry; finding: Finding | undefined; job: Job; catalo
         {says}
         {one.struck && <span className="sr-only"> (struck out)</span>}
         {!one.struck && finding && <Did finding={finding} />}
+        {!one.struck &&
+          props.lost.map((says) => (
+            <p key={says} className="text-sm text-rust">
+              {says} It counts for nothing.
+            </p>
+          ))}
       </div>
       {!one.struck && job.trace.closing === null && (
         <Button

@@ -39,6 +39,7 @@ export function LimitsDialog(props: {
     fitting.find((card) => card.id === data.card?.id)?.figures.filter((figure) => !known.has(figure.item)) ?? [];
   const choose = (card: SpecCard) => save({ ...card.limits, ...own() }, { id: card.id, name: card.name });
   const rows = catalogue.checks.filter((check) => check.reading && job.trace.machine.readings[check.id]);
+  const problem = desk.parcels.find((one) => one.problem)?.problem;
   return (
     <Dialog
       open={props.open}
@@ -87,9 +88,9 @@ export function LimitsDialog(props: {
           />
         ))}
       </ul>
-      {desk.problem && (
+      {problem && (
         <p role="alert" className="mt-2 text-rust">
-          {desk.problem.detail}
+          {problem.detail}
         </p>
       )}
     </Dialog>

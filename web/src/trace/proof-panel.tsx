@@ -1,9 +1,9 @@
 import { CircleCheck, CircleDashed } from "lucide-react";
 import { entry } from "../api/client";
 import type { Catalogue, Job } from "../api/types";
+import { useKeys, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { CheckPanel } from "./check-panel";
-import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
 /** After a repair: the check that failed, then the complaint's own conditions. */
@@ -13,14 +13,22 @@ export function ProofPanel({ job, catalogue, desk }: { job: Job; catalogue: Cata
   const seen = (word: "present" | "absent") => {
     if (item?.kind === "symptom") void desk.add(entry("symptom", { symptom: item.id, seen: word }));
   };
-  useShortcuts({ "1": () => seen("absent"), "2": () => seen("present") }, item?.kind === "symptom");
+  const shown = useShown();
+  useKeys(
+    "The step",
+    [
+      ["1", "Gone", () => seen("absent")],
+      ["2", "Still there", () => seen("present")],
+    ],
+    item?.kind === "symptom",
+  );
   if (!item) return null;
   return (
     <>
       <ProofList job={job} />
       {check ? (
         <CheckPanel
-          key={`${check.id} ${job.version}`}
+          key={check.id}
           check={check}
           option={null}
           reason={job.trace.next.reason}
@@ -29,16 +37,16 @@ export function ProofPanel({ job, catalogue, desk }: { job: Job; catalogue: Cata
           desk={desk}
         />
       ) : (
-        <div aria-live="polite">
+        <div>
           <p className="text-sm font-semibold text-fuel">Prove it</p>
           <h2 className="text-[1.7rem] leading-tight">{item.name}: is it gone?</h2>
           <p className="mt-1 text-dim">{job.trace.next.reason}</p>
           <p className="mt-3">Bring back the conditions it was complained of under, and look again.</p>
           <div className="mt-4 grid gap-2 sm:grid-cols-2">
-            <Button className="min-h-14 border-leaf!" onClick={() => seen("absent")} aria-keyshortcuts="1">
+            <Button className="min-h-14 border-leaf!" onClick={() => seen("absent")} aria-keyshortcuts={shown("1")}>
               Gone
             </Button>
-            <Button className="min-h-14" onClick={() => seen("present")} aria-keyshortcuts="2">
+            <Button className="min-h-14" onClick={() => seen("present")} aria-keyshortcuts={shown("2")}>
               Still there
             </Button>
           </div>

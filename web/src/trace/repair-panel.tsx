@@ -1,9 +1,9 @@
 import { entry } from "../api/client";
 import type { Catalogue, Job } from "../api/types";
+import { useKeys } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { percent } from "../ui/percent";
 import { Cautions, useCautions } from "./cautions";
-import { useShortcuts } from "./shortcuts";
 import type { Desk } from "./trace-view";
 
 /** Time to mend: what to do, why now, what to watch out for. */
@@ -14,10 +14,10 @@ export function RepairPanel({ job, catalogue, desk }: { job: Job; catalogue: Cat
   const done = () => {
     if (plan && cautions.read) void desk.add(entry("repair", { repair: plan.id }));
   };
-  useShortcuts({ Enter: done, c: cautions.acknowledge });
+  useKeys("The step", [["Enter", "Repaired", done]], plan !== null && !plan.refers);
   if (!plan) return null;
   return (
-    <div aria-live="polite">
+    <div>
       <p className="text-sm font-semibold text-fuel">{plan.refers ? "Refer out" : "Repair now"}</p>
       <h2 className="text-[1.7rem] leading-tight">{plan.name}</h2>
       <p className="mt-1 text-dim">{job.trace.next.reason}</p>

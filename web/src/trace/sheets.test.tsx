@@ -11,7 +11,11 @@ import { WaitDialog } from "./wait-dialog";
 
 function desk() {
   const sent: NewEntry[] = [];
-  const hands = { add: vi.fn((...entries: NewEntry[]) => Promise.resolve(void sent.push(...entries))), problem: null };
+  const hands = {
+    add: vi.fn((...entries: NewEntry[]) => Promise.resolve(void sent.push(...entries))),
+    parcels: [],
+    outbox: null,
+  };
   return { sent, hands: hands as unknown as Desk };
 }
 

@@ -6,6 +6,7 @@ import type { Catalogue, Job } from "../api/types";
 import { useCatalogue, useJob } from "../api/use-job";
 import { Branch } from "../branch/branch";
 import { useOffer, type Command } from "../shell/commands";
+import { useKeys, useKeySheet, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Later } from "../ui/later";
@@ -21,10 +22,9 @@ import { LimitsDialog } from "./limits-dialog";
 import { NextCard } from "./next-card";
 import { ProblemBar } from "./problem-bar";
 import { PutBack } from "./put-back";
-import { ShortcutSheet } from "./shortcut-sheet";
-import { useShortcuts } from "./shortcuts";
 import { StateBar } from "./state-bar";
 import { Suspects } from "./suspects";
+import { UnsentJob } from "./unsent-job";
 import { WaitDialog } from "./wait-dialog";
 import { untilWords, WAIT } from "./waiting";
 
@@ -36,9 +36,11 @@ export function TraceView() {
   const { id = "" } = useParams();
   const catalogue = useCatalogue();
   const job = useJob(id);
+  if (job.parcels.some((one) => one.content.kind === "job") && !job.query.data)
+    return <UnsentJob parcels={job.parcels} outbox={job.outbox} catalogue={catalogue.data} />;
   if (catalogue.isPending || job.query.isPending) return <Loading what="the job" />;
   if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
-  if (job.query.isError) return <Failed error={job.query.error} again={() => void job.query.refetch()} />;
+  if (!job.query.data) return <Failed error={job.query.error} again={() => void job.query.refetch()} />;
   return <Loaded job={job.query.data} catalogue={catalogue.data} desk={job} />;
 }
 
@@ -46,19 +48,20 @@ export type Desk = ReturnType<typeof useJob>;
 
 function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk: Desk }) {
   const [circuit, setCircuit] = useState<string | null>(null);
-  const [sheet, setSheet] = useState<"keys" | "limits" | "wait" | null>(null);
+  const [sheet, setSheet] = useState<"limits" | "wait" | null>(null);
   const [place, setPlace] = useSearchParams();
   const { trace } = job;
   const last = job.entries.findLast((one) => !one.struck && one.kind !== "strike" && one.kind !== "machine");
   const undo = () => {
     if (last) void desk.add(entry("strike", { entry: last.id }));
   };
-  useShortcuts({
-    u: undo,
-    "?": () => setSheet("keys"),
-    l: () => setSheet("limits"),
-    w: () => setSheet("wait"),
-  });
+  const shown = useShown();
+  const [, setKeySheet] = useKeySheet();
+  useKeys("This job", [
+    ["u", "Undo the last entry", undo],
+    ["l", "Limits of this job", () => setSheet("limits")],
+    ["w", "Put it aside, with a timer", () => setSheet("wait")],
+  ]);
   useOffer(useTraceCommands(job, catalogue, setPlace, setSheet));
   const machine = job.entries.findLast((one) => one.kind === "machine" && !one.struck);
   const features = useMemo(() => new Set(trace.machine.features), [trace.machine.features]);
@@ -70,27 +73,27 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
       <header className="mb-3 flex items-center justify-between gap-x-6 gap-y-2 max-lg:flex-wrap">
         <div className="min-w-0">
           <p className="text-sm leading-tight text-dim">
-            {String(machine?.data.name ?? trace.machine.name)} · {trace.machine.name}
+            {[...new Set([String(machine?.data.name ?? trace.machine.name), trace.machine.name])].join(" · ")}
           </p>
-          <h1 className="line-clamp-2 text-xl leading-tight">{job.title}</h1>
+          <h1 className="line-clamp-1 text-xl sm:line-clamp-2 leading-tight">{job.title}</h1>
         </div>
         <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
           <StateBar trace={trace} desk={desk} />
-          <Button onClick={() => setSheet("limits")} aria-keyshortcuts="l" aria-label="Limits">
+          <Button onClick={() => setSheet("limits")} aria-keyshortcuts={shown("l")} aria-label="Limits">
             <Ruler size={18} aria-hidden /> <span className="sr-only">Limits</span>
           </Button>
-          <Button onClick={() => setSheet("wait")} aria-keyshortcuts="w" aria-label="Put it aside">
+          <Button onClick={() => setSheet("wait")} aria-keyshortcuts={shown("w")} aria-label="Put it aside">
             <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
           </Button>
-          <Button onClick={undo} disabled={!last} aria-keyshortcuts="u">
+          <Button onClick={undo} disabled={!last} aria-keyshortcuts={shown("u")}>
             <Undo2 size={18} aria-hidden /> Undo
           </Button>
-          <Button look="quiet" onClick={() => setSheet("keys")} aria-label="Keys" aria-keyshortcuts="?">
+          <Button look="quiet" onClick={() => setKeySheet(true)} aria-label="Keys" aria-keyshortcuts={shown("?")}>
             ?
           </Button>
         </div>
       </header>
-      <ProblemBar desk={desk} />
+      <ProblemBar parcels={desk.parcels} outbox={desk.outbox} catalogue={catalogue} />
       <DangerBar job={job} catalogue={catalogue} />
       {trace.waiting && <WaitingBar waiting={trace.waiting} onOpen={() => setSheet("wait")} />}
       <PutBack job={job} desk={desk} />
@@ -139,7 +142,6 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
         desk={desk}
       />
       <WaitDialog open={sheet === "wait"} onOpenChange={open("wait")} job={job} desk={desk} />
-      <ShortcutSheet open={sheet === "keys"} onOpenChange={open("keys")} />
     </>
   );
 }
@@ -149,7 +151,7 @@ function useTraceCommands(
   job: Job,
   catalogue: Catalogue,
   setPlace: ReturnType<typeof useSearchParams>[1],
-  setSheet: (sheet: "keys" | "limits" | "wait") => void,
+  setSheet: (sheet: "limits" | "wait") => void,
 ): Command[] {
   const { version } = job;
   const family = job.trace.machine.features.join();
@@ -164,7 +166,6 @@ function useTraceCommands(
       })),
       { name: "Limits of this job", kind: "Here", act: () => setSheet("limits") },
       { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
-      { name: "Keys", kind: "Here", act: () => setSheet("keys") },
     ];
   }, [catalogue, family, version, setPlace, setSheet]);
 }

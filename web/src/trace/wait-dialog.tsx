@@ -1,3 +1,4 @@
+import { clock } from "../ui/clock";
 import { useState } from "react";
 import { entry } from "../api/client";
 import type { Job } from "../api/types";
@@ -22,7 +23,7 @@ export function WaitDialog(props: { open: boolean; onOpenChange: (open: boolean)
     timed && (count === null || count <= 0 || count > 20_160) ? "Minutes from 1 to 20160 (two weeks)." : null;
   const set = () => {
     if (wrong) return;
-    const until = timed && count !== null ? new Date(Date.now() + count * 60_000).toISOString() : undefined;
+    const until = timed && count !== null ? new Date(clock.now() + count * 60_000).toISOString() : undefined;
     const told = text.trim();
     void props.desk.add(entry("wait", { for: what, ...(until && { until }), ...(told && { text: told }) }));
     props.onOpenChange(false);

@@ -3,7 +3,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api, ApiError } from "../api/client";
 import type { Answer, Calculator } from "../api/types";
-import { draw } from "../testing/render";
+import { boardPage, draw } from "../testing/render";
 import { CalculatorView } from "./calculator-view";
 
 const calculator: Calculator = {
@@ -47,7 +47,7 @@ const answer: Answer = {
 };
 
 function view() {
-  vi.spyOn(api, "board").mockResolvedValue({ jobs: [], order: [] });
+  vi.spyOn(api, "board").mockResolvedValue(boardPage([]));
   vi.spyOn(api, "catalogue").mockResolvedValue({ hazards: [] } as never);
   const reckon = vi.spyOn(api, "reckon").mockResolvedValue(answer);
   return { reckon, ...draw(<CalculatorView calculator={calculator} />) };

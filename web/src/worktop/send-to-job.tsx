@@ -1,9 +1,10 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, ApiError, entry } from "../api/client";
+import { entry } from "../api/client";
+import { queries } from "../api/queries";
 import type { Answer, Calculator, JobSummary, NewEntry } from "../api/types";
-import { useJobs } from "../api/use-job";
+import { useOutbox } from "../outbox/use-outbox";
 import { Button } from "../ui/button";
 import { Dialog } from "../ui/dialog";
 import { answerText } from "./export";
@@ -47,26 +48,21 @@ export function PickJob(props: {
   description: string;
   ways: { name: string; entry: () => NewEntry }[];
 }) {
-  const jobs = useJobs();
-  const client = useQueryClient();
-  const [done, setDone] = useState<{ id: string; title: string } | null>(null);
+  const jobs = useQuery(queries.jobs({}));
+  const { outbox } = useOutbox();
+  const [done, setDone] = useState<{ id: string; title: string; stored: boolean } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const open = (jobs.data ?? []).filter((job) => job.closed_as === null);
+  const open = jobs.data?.jobs ?? [];
   const send = async (job: JobSummary, made: NewEntry) => {
     setBusy(true);
     setProblem(null);
-    try {
-      const now = await api.job(job.id);
-      client.setQueryData(["job", job.id], await api.addEntries(job.id, now.version, [made]));
-      setDone({ id: job.id, title: job.title });
-      void client.invalidateQueries({ queryKey: ["jobs"] });
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setProblem(error.problem.detail);
-    } finally {
-      setBusy(false);
-    }
+    await outbox.add(job.id, [made]);
+    setBusy(false);
+    const left = outbox.parcels.find((one) => one.id === made.id);
+    if (left?.state !== "refused") return setDone({ id: job.id, title: job.title, stored: !left });
+    outbox.drop([made.id]);
+    setProblem(left.problem?.detail ?? "It was refused.");
   };
   return (
     <Dialog
@@ -80,7 +76,9 @@ export function PickJob(props: {
     >
       {done ? (
         <p role="status">
-          It stands in <Link to={`/jobs/${done.id}`}>{done.title}</Link> now.
+          {done.stored ? "It stands in " : "It is kept here until the server answers, for "}
+          <Link to={`/jobs/${done.id}`}>{done.title}</Link>
+          {done.stored ? " now." : "."}
         </p>
       ) : (
         <ul className="space-y-2">

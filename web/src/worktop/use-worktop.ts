@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
+import { queries } from "../api/queries";
 
 /** The calculators of the worktop. */
 export function useWorktop() {
-  return useQuery({ queryKey: ["worktop"], queryFn: api.worktop, staleTime: Infinity });
+  return useQuery(queries.worktop());
 }

@@ -1,0 +1,48 @@
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { api, type BoardQuestion } from "./client";
+import type { ReadingData } from "./types";
+
+/**
+ * What is asked of the server, under which name it is kept, and for how long: one place for all of it. An answer that depends on
+ * how a job stands carries the job's version in its name, so that a later version is never answered with an earlier answer.
+ *
+ * @example
+ * useQuery(queries.job(id)); client.setQueryData(queries.job(id).queryKey, job);
+ */
+export const queries = {
+  catalogue: () => queryOptions({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity }),
+  job: (id: string) => queryOptions({ queryKey: ["job", id], queryFn: () => api.job(id) }),
+  /** What a reading would say at one version of the job: its limits, school and findings are the job's. reading: as JSON */
+  judge: (job: { id: string; version: number }, check: string, reading: string) =>
+    queryOptions({
+      queryKey: ["judge", job.id, job.version, check, reading],
+      queryFn: () => api.judge(job.id, check, JSON.parse(reading) as ReadingData),
+      enabled: reading !== "",
+      placeholderData: (last, query) => (query?.queryKey[2] === job.version ? last : undefined),
+      staleTime: Infinity,
+      retry: false,
+    }),
+  /** Pages of the board. Every list of jobs begins with "jobs", so that one word makes them all ask anew. */
+  board: (question: BoardQuestion) =>
+    infiniteQueryOptions({
+      queryKey: ["jobs", question],
+      queryFn: ({ pageParam }) => api.board({ ...question, from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (page) => page.next ?? undefined,
+      placeholderData: keepPreviousData,
+      refetchInterval: 30_000,
+    }),
+  /** The first page alone, for lists to choose from. */
+  jobs: (question: BoardQuestion) =>
+    queryOptions({
+      queryKey: ["jobs", "first", question],
+      queryFn: () => api.board(question),
+      placeholderData: keepPreviousData,
+      refetchInterval: 30_000,
+    }),
+  schools: () => queryOptions({ queryKey: ["schools"], queryFn: api.schools }),
+  cards: () => queryOptions({ queryKey: ["cards"], queryFn: api.cards }),
+  worktop: () => queryOptions({ queryKey: ["worktop"], queryFn: api.worktop, staleTime: Infinity }),
+  logs: () => queryOptions({ queryKey: ["logs"], queryFn: api.logs }),
+  log: (id: string) => queryOptions({ queryKey: ["log", id], queryFn: () => api.log(id) }),
+};
