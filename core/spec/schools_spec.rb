@@ -42,7 +42,7 @@ RSpec.describe UpperBranch::Schools do
 
   # What is kept for all machines alike once carried the words of whoever came first.
   it "lends its words to no job of another shop, whichever comes first" do
-    flooding = [seen("flood-vent"), found("tap-body", "helps")]
+    flooding = [seen("flood-vent"), found("tap-body", "stops-for-a-while")]
     texts = lambda do |**ways|
       row = next_step(with(flooding, **ways))
       (row[:repairs] + [row[:repair]].compact).select { |plan| plan[:id] == "needle-grit" }.map { |plan| plan[:text] }.uniq

@@ -3,12 +3,6 @@
 require_relative "system_helper"
 
 RSpec.describe "The board" do
-  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
-
-  def job_called(title, *entries)
-    SecureRandom.uuid.tap { |uuid| ServerUnderTest.store.create(uuid, title, [["machine", { "family" => "car-one" }], *entries].map { |row| stored_entry(row) }) }
-  end
-
   def titles = all("article a .font-display").map(&:text)
 
   it "is empty until there is a job, then shows each where it waits" do
@@ -24,6 +18,25 @@ RSpec.describe "The board" do
     fill_in "Search the board", with: ""
     click_button "Put aside 1"
     expect(titles).to eq ["Press is soaking"]
+  end
+
+  it "fetches a board of many jobs page by page, and finds one that is not fetched yet" do
+    summary = { machine: "Press", waits_for: "cold", minutes: 5, next: "Pump shot", leading: [], waiting: nil }
+    rows = Array.new(400) { |i| { id: SecureRandom.uuid, title: "Job #{i}", catalogue: "x", version: 1, summary: Sequel.pg_jsonb(summary), updated_at: Time.now - i, closed_as: i < 200 ? nil : "proven" } }
+    ServerUnderTest.database[:jobs].multi_insert(rows)
+    visit "/"
+    expect(page).to have_css("article", text: "Job 0")
+    expect(page).to have_button("While it is cold 200")
+    expect(page).to have_button("Closed 200")
+    expect(all("article", visible: :all).size).to be <= 120
+    page.execute_script("window.scrollTo(0, document.body.scrollHeight)")
+    expect(page).to have_css("article", text: "Job 100", visible: :all)
+    fill_in "Search the board", with: "job 199"
+    expect(page).to have_css("article", text: "Job 199")
+    expect(page).to have_css("article", count: 1)
+    fill_in "Search the board", with: ""
+    click_button "Closed 200"
+    expect(page).to have_css("section[aria-label=Closed] article", text: "Job 200", visible: :all)
   end
 
   it "keeps the order the shop lays the jobs in, by key and by pointer" do

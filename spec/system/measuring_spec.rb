@@ -5,13 +5,10 @@ require_relative "system_helper"
 RSpec.describe "Measuring in the browser" do
   let(:id) { SecureRandom.uuid }
 
-  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
-  def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
-  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
-  def last_check = ServerUnderTest.database[:entries].where(kind: "check").reverse(:sequence).get(:data).to_h
+  def last_check = entries_stored.reverse.find { |row| row[:kind] == "check" }[:data].to_h
 
   def at(check, *entries, family: "car-one")
-    ServerUnderTest.store.create(id, "Measuring", [["machine", { "family" => family }], *all_cautions_read, *entries].map { |row| stored_entry(row) })
+    job_called("Measuring", *all_cautions_read, *entries, family: family, id: id)
     visit "/jobs/#{id}?check=#{check}"
     expect(page).to have_css("section[aria-label='Instrument']")
   end
@@ -19,9 +16,8 @@ RSpec.describe "Measuring in the browser" do
   def expect_verdict(text) = expect(page).to(have_css("section[aria-label='Instrument'] [role=status]", text: text))
 
   def record
-    click_button "Record", exact: true
+    storing { click_button "Record", exact: true }
     expect(page).to have_css("section[aria-label='What changed']")
-    expect(last_check).not_to be_empty
   end
 
   it "counts turns by the arrow keys and records them" do
@@ -35,34 +31,40 @@ RSpec.describe "Measuring in the browser" do
   end
 
   it "runs a stopwatch by the space bar, over a reload, and takes repeats" do
+    hold_the_clock
     at("load-hold", seen("fade-wot"))
     press(:space)
-    sleep 0.4
+    expect(page).to have_button("Stop:")
+    pass 0.45
     visit "/jobs/#{id}?check=load-hold"
     expect(page).to have_button("Stop:")
+    pass 0.3
     press(:space)
     expect(page).to have_css("ul[aria-label^='Seconds held'] li", count: 1)
     expect_verdict("Fades")
     fill_in "Seconds held before it fades, or held at all", with: "0,9"
     click_button "Add"
     record
-    expect(last_check["reading"]["repeats"].size).to eq 2
-    expect(last_check["reading"]["repeats"].first).to be > 0.4
+    expect(last_check["reading"]["repeats"]).to eq [0.75, 0.9]
   end
 
   it "taps drops" do
+    hold_the_clock
     at("after-drip", seen("flood-booster"))
     press(:space)
+    expect(page).to have_button("Stop (space bar)")
     3.times { press("d") }
     expect(page).to have_button(text: "3")
-    sleep 1.2
+    pass 30
     press(:space)
     expect_verdict("drops/min")
     record
-    expect(last_check["reading"]["inputs"]["drops"]).to eq 3
+    expect(last_check["reading"]["inputs"]).to include("drops" => 3, "seconds" => 30)
   end
 
   it "sets a needle by hand, freezes the simulated gauge, and records its pattern" do
+    ServerUnderTest.rack.set :gauge_pace, 0.01
+    hold_the_clock # the seed of the signal is the second it begins in
     at("idle-vacuum", seen("rough-idle"))
     find("[role=slider]").send_keys(*([:page_up] * 3), :arrow_right)
     expect(find("[role=slider]")["aria-valuenow"].to_f).to eq 15.5
@@ -74,6 +76,8 @@ RSpec.describe "Measuring in the browser" do
     expect_verdict("Regular flick")
     record
     expect(last_check["reading"]["inputs"]["values"].size).to eq 80
+  ensure
+    ServerUnderTest.rack.set :gauge_pace, 0.1
   end
 
   it "sweeps the mixture screw step by step and finds the peak" do
@@ -122,11 +126,11 @@ RSpec.describe "Measuring in the browser" do
   end
 
   it "takes where it is wet on the picture" do
-    ServerUnderTest.store.create(id, "Wet", [["machine", { "family" => "progressive-two" }], *all_cautions_read, seen("leak-outside")].map { |row| stored_entry(row) })
+    job_called("Wet", *all_cautions_read, seen("leak-outside"), family: "progressive-two", id: id)
     visit "/jobs/#{id}?check=wet-map"
     find("g[role=button][aria-label='Pump cover']").click
     find("g[role=button][aria-label='Bowl joint']").send_keys(:enter)
-    click_button "Record what is marked (2)"
+    storing { click_button "Record what is marked (2)" }
     expect(page).to have_css("section[aria-label='What changed']")
     expect(last_check["outcomes"]).to contain_exactly("pump-cover", "bowl-joint")
   end
@@ -170,25 +174,25 @@ RSpec.describe "Measuring in the browser" do
   end
 
   it "answers on the worktop as one types, says what is wrong at the field, and sends the answer to a job" do
-    ServerUnderTest.store.create(id, "Press test", [["machine", { "family" => "car-one" }], seen("hesitation")].map { |row| stored_entry(row) })
+    job_called("Press test", seen("hesitation"), id: id)
     visit "/worktop"
     fill_in "Find: jet, drip, altitude ...", with: "another"
     click_link "From one jet to another"
-    expect(page).to have_css("dd", text: "3.3")
+    expect(page).to have_css("dd", text: "4.5")
     fill_in "Other jet", with: "13O"
     expect(page).to have_css("[role=alert]", text: "1 to 2000")
-    fill_in "Other jet", with: "130"
-    expect(page).to have_css("dd", text: "13.5")
+    fill_in "Other jet", with: "142"
+    expect(page).to have_css("dd", text: "10.6")
     visit "/worktop/jet-change"
-    expect(find_field("Other jet").value).to eq "130"
+    expect(find_field("Other jet").value).to eq "142"
     click_button "Send to a job"
     within("[role=dialog]") { click_button "As a note" }
     expect(page).to have_text("It stands in Press test now.")
-    expect(ServerUnderTest.database[:entries].where(kind: "note").get(:data)["text"]).to include("From one jet to another. Change of flow: 13.5")
+    expect(ServerUnderTest.database[:entries].where(kind: "note").get(:data)["text"]).to include("From one jet to another. Change of flow: 10.6")
   end
 
   it "reads a data log and sends what it found to a job" do
-    ServerUnderTest.store.create(id, "Lorry", [["machine", { "family" => "progressive-two" }]].map { |row| stored_entry(row) })
+    job_called("Lorry", family: "progressive-two", id: id)
     visit "/logs"
     click_button "Sample: Fruit lorry on the valley road"
     expect(page).to have_css("section[aria-label='What it shows'] li", minimum: 3, wait: 15)

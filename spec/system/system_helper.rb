@@ -24,11 +24,66 @@ Capybara.register_driver(:chromium) { |app| Browser.driver(app) }
 Capybara.default_driver = :chromium
 Capybara.server = :puma, { Silent: true }
 Capybara.server_host = "127.0.0.1"
-Capybara.default_max_wait_time = 6
+Capybara.default_max_wait_time = 15 # a busy machine is given its time; nothing waits longer than it must
 Capybara.enable_aria_label = true
 Capybara.app = ServerUnderTest.rack
 
+# What all specs of the interface say and do.
+module AtTheBench
+  # The page's own clock in the hand of the test (web/src/ui/clock.ts), over reloads too.
+  CLOCK = "window.upperBranchClock = { now: () => Number(localStorage.getItem('test-clock') ?? 1795000000000) }"
+
+  def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
+  def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
+  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+  def cdp(command, **arguments) = page.driver.browser.execute_cdp(command, **arguments)
+
+  # A stored job; its id.
+  def job_called(title, *entries, family: "car-one", id: SecureRandom.uuid)
+    ServerUnderTest.store.create(id, title, [["machine", { "family" => family }], *entries].map { |row| stored_entry(row) })
+    id
+  end
+
+  def entries_stored = ServerUnderTest.database[:entries].order(:sequence).all
+  def kinds = entries_stored.map { |row| row[:kind] }
+
+  # Waits until it is so, as long as Capybara waits for anything.
+  def eventually(what = "it")
+    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") { sleep 0.05 until yield }
+  end
+
+  # Does something, and waits until the server has stored what came of it.
+  def storing(count = 1)
+    before = entries_stored.size
+    yield
+    eventually("an entry") { entries_stored.size >= before + count }
+  end
+
+  # From now on time passes only by `pass`.
+  def hold_the_clock
+    @held = cdp("Page.addScriptToEvaluateOnNewDocument", source: CLOCK)["identifier"]
+  end
+
+  def pass(seconds)
+    page.execute_script("const now = window.upperBranchClock.now(); localStorage.setItem('test-clock', String(now + 1000 * arguments[0]))", seconds)
+  end
+
+  def let_the_clock_go
+    cdp("Page.removeScriptToEvaluateOnNewDocument", identifier: @held) if @held
+    @held = nil
+  end
+
+  # A window of another size, for as long as the block takes.
+  def sized(width, height, **more)
+    cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false, **more)
+    yield
+  ensure
+    cdp("Emulation.clearDeviceMetricsOverride")
+  end
+end
+
 RSpec.configure do |config|
+  config.include AtTheBench, type: :system
   config.include Capybara::DSL, type: :system
   config.include Capybara::RSpecMatchers, type: :system
   config.define_derived_metadata(file_path: %r{spec/system}) { |metadata| metadata[:type] = :system }
@@ -36,6 +91,7 @@ RSpec.configure do |config|
   config.after(type: :system) do |example|
     FileUtils.mkdir_p("spec/failures") if example.exception
     page.driver.save_screenshot("spec/failures/#{example.full_description.gsub(/\W+/, '-')[0, 80]}.png") if example.exception
+    let_the_clock_go
     Capybara.reset_sessions!
   end
 end

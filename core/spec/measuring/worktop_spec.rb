@@ -132,7 +132,7 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(says.call("mixture-sweep", { "values" => [700, 701, 699, 700, 701, 700, 699] })).to include("does not rule the idle")
     expect(says.call("blend", { "measured" => 16 })).to start_with("Lean")
     expect(says.call("blend", { "measured" => 12 })).to start_with("Rich")
-    expect(says.call("screw-port", { "burred" => 0.035 })).to include("right for this port")
+    expect(says.call("screw-port", { "burred" => 0.042 })).to include("right for this port")
   end
 
   it "guides the two-screw loop until both settle, and points at the odd one of a pair" do

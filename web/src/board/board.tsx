@@ -16,7 +16,7 @@ export function Board() {
   const now = useNow(15_000);
   const [text, setText] = useState("");
   const [lane, setLane] = useState<LaneId | null>(null);
-  const { query, jobs, counts, arrange } = useBoard(text, lane);
+  const { query, jobs, more, counts, arrange } = useBoard(text, lane);
   useKeys("The bench", [["Alt ↑ ↓", "Move the job that has the focus within its lane"]]);
   if (query.isPending) return <Skeleton />;
   if (query.isError && !query.data) return <Failed error={query.error} again={() => void query.refetch()} />;
@@ -76,10 +76,8 @@ export function Board() {
             />
           ))}
           {lane !== "closed" && query.hasNextPage && <More query={query} />}
-          {(lane === "closed" || (lane === null && !query.hasNextPage && count("closed") > 0)) && (
-            <Closed text={text} now={now} />
-          )}
-          {found.length === 0 && !query.hasNextPage && count("closed") === 0 && (
+          {(lane === "closed" || (lane === null && !more && count("closed") > 0)) && <Closed text={text} now={now} />}
+          {found.length === 0 && !more && count("closed") === 0 && (
             <p className="py-16 text-center text-dim">No job has all of these words.</p>
           )}
         </>

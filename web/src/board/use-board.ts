@@ -15,7 +15,8 @@ const LAID = 1000;
  */
 export function useBoard(text: string, lane: LaneId | null) {
   const client = useQueryClient();
-  const options = queries.board({ q: useStill(text.trim()), waits: lane && lane !== "closed" ? waitsOf(lane) : [] });
+  const asked = useStill(text.trim());
+  const options = queries.board({ q: asked, waits: lane && lane !== "closed" ? waitsOf(lane) : [] });
   const query = useInfiniteQuery(options);
   const { data } = query;
   const order = useMemo(() => data?.pages[0]?.order ?? [], [data]);
@@ -29,7 +30,9 @@ export function useBoard(text: string, lane: LaneId | null) {
     );
     api.arrange(all).catch(() => client.invalidateQueries({ queryKey: ["jobs"] }));
   };
-  return { query, jobs, counts: data?.pages[0]?.counts ?? {}, arrange };
+  // While somebody types, what is shown is already narrowed and says nothing of how far the list goes.
+  const more = query.hasNextPage && asked === text.trim();
+  return { query, jobs, more, counts: data?.pages[0]?.counts ?? {}, arrange };
 }
 
 /** The closed jobs, the latest first; asked for only once somebody looks. */

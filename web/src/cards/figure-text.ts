@@ -1,4 +1,4 @@
-/** "3 to 5 psi", "at least 0.4 mL", "122" */
+/** "3 to 5 psi", "at least 0.4 mL", "135" */
 export function figureText(figure: { low?: number | null; high?: number | null; unit: string }): string {
   const unit = ["count", "number", "ratio"].includes(figure.unit) ? "" : ` ${figure.unit}`;
   if (figure.low === figure.high) return `${figure.low}${unit}`;

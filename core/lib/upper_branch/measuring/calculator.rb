@@ -27,7 +27,7 @@ module UpperBranch
 
       def id = @row["id"]
 
-      # given: {"before" => 122} or {"before" => {"value" => 1.22, "unit" => "mm", "u" => 0.01}}; what is left out stands at its usual
+      # given: {"before" => 135} or {"before" => {"value" => 1.35, "unit" => "mm", "u" => 0.01}}; what is left out stands at its usual
       # value. units: {output id => unit} to answer in. Raises Invalid naming the field.
       def run(given = {}, units = {})
         unknown = given.keys - inputs.map(&:id)

@@ -4,7 +4,7 @@ module UpperBranch
   module Measuring
     # What was measured at a check and what it says: not yes or no, but the chance of each of the check's words.
     #
-    #   reading = Reading.judge(rule, {"value" => 8.5, "unit" => "psi"})
+    #   reading = Reading.judge(rule, {"value" => 8.2, "unit" => "psi"})
     #   reading.chances   # => {"low" => 0.0, "in-range" => 0.0, "high" => 1.0}
     #
     # The instrument named by the rule turns what was taken down into a value with its standard uncertainty; the chance of each word

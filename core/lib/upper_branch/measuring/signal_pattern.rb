@@ -34,8 +34,8 @@ module UpperBranch
 
       # Strength of the repetition, 0 to 1.
       def regularity
-        lag = period ? (period / @interval).round : nil
-        lag ? correlation(lag) : 0.0
+        lag = period ? period / @interval : nil
+        lag ? [correlation(lag.floor), correlation(lag.ceil)].max : 0.0
       end
 
       # Largest fall below the middle: a flicking needle drops and comes back.
@@ -69,14 +69,24 @@ module UpperBranch
       end
 
       def find_period
+        return if spread <= 1e-9 * @values.max.abs # what is left of a straight line is only rounding
+
         lags = (1..(level.size / 2)).map { |lag| correlation(lag) }
         from = lags.index { |value| value < 0.0 } or return
-        best = lags[from..].max
-        return if best < CLEAR
+        return if lags[from..].max < CLEAR
 
-        # The first hill nearly as high as the highest: the others are its multiples.
-        peak = (from...lags.size).find { |i| lags[i] >= 0.8 * best && lags[i] >= (lags[i - 1] || -1) && lags[i] >= (lags[i + 1] || -1) }
-        (peak + 1) * @interval
+        place = first_hill(lags.map { |value| [value, 0.0].max }, from)
+        place && (place * @interval)
+      end
+
+      # A repetition that falls between two samples shares its correlation among both, while some multiple of it falls on one: so two
+      # neighbors are taken together, and the first hill nearly as high as the highest is it; the others are its multiples.
+      # Returns the lag in samples, between the two by their weight.
+      def first_hill(heights, from)
+        pairs = heights.each_cons(2).map(&:sum)
+        best = pairs[from..].max or return
+        i = (from...pairs.size).find { |k| pairs[k] >= 0.75 * best && pairs[k] >= (pairs[k - 1] || -1) && pairs[k] >= (pairs[k + 1] || -1) } or return
+        i + 1 + (heights[i + 1] / pairs[i])
       end
     end
   end

@@ -5,7 +5,7 @@ module UpperBranch
     # How unsure a result is, from how unsure its inputs are: the law of propagation of uncertainty, inputs taken as uncorrelated
     # (JCGM 100:2008, 5.1.2): u(y)^2 = sum of (dy/dx_i)^2 u(x_i)^2, the derivatives by central differences over one u(x_i) (5.1.3, note 2).
     #
-    #   Uncertainty.propagate([6.02, 5.39], [0.1, 0.1]) { |before, after| before / after - 1 }   # => [0.1169, 0.0278]
+    #   Uncertainty.propagate([7.4, 6.7], [0.1, 0.1]) { |before, after| before / after - 1 }   # => [0.1045, 0.0222]
     module Uncertainty
       # values, uncertainties: arrays of Float (standard uncertainties). The block takes the values and gives one number, or nil.
       # [value, standard uncertainty]; the uncertainty is nil where a neighbor has no value.

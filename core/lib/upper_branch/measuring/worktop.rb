@@ -4,7 +4,7 @@ module UpperBranch
   module Measuring
     # Every calculator of the trade, declared in core/knowledge/worktop.yml, its formula in measuring/formulas/.
     #
-    #   Worktop.new(catalogue.worktop).calculator("jet-change").run("before" => 122, "after" => 124).outputs.first
+    #   Worktop.new(catalogue.worktop).calculator("jet-change").run("before" => 135, "after" => 138).outputs.first
     class Worktop
       FORMULAS = [Formulas::Readings, Formulas::Holes, Formulas::Flow, Formulas::Supply, Formulas::Level, Formulas::Circuits, Formulas::AirSide, Formulas::Engine].freeze
 

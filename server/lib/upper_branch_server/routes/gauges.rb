@@ -12,6 +12,7 @@ module UpperBranchServer
 
       def self.registered(app)
         app.set :gauge_seconds, 120
+        app.set :gauge_pace, 1.0 / RATE # s between two readings; tests go faster
         app.set :gauges_open, { count: 0 }
         app.get "/api/v1/gauges/:kind" do
           kind = UpperBranch::Measuring::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
@@ -33,7 +34,7 @@ module UpperBranchServer
           (settings.gauge_seconds * RATE).round.times do |i|
             t = i / RATE.to_f
             out << "data: #{JSON.generate(t: t, value: gauge.at(t).round(3), unit: kind[:unit])}\n\n"
-            sleep 1.0 / RATE
+            sleep settings.gauge_pace
           end
         ensure
           OPEN.synchronize { settings.gauges_open[:count] -= 1 }
