@@ -13,6 +13,7 @@ require_relative "mutations"
 catalogue = UpperBranch::Catalogue.load
 database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
 app = UpperBranchServer::App.assemble(store: UpperBranchServer::Store.new(database, catalogue), catalogue: catalogue)
+$stdout.sync = true
 chance = Random.new(4)
 entry = ->(kind, data) { { id: SecureRandom.uuid, kind: kind, data: data } }
 resident = -> { File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024 }
@@ -45,4 +46,5 @@ while sent < requests
   sent += 8
   puts format("%<sent>5d requests: %<size>d MB", sent: sent, size: resident.call) if (sent % 400).zero?
 end
-puts format("%<sent>d requests in %<seconds>.0f s, answers %<statuses>s, kept %<kept>s", sent: sent, seconds: Process.clock_gettime(Process::CLOCK_MONOTONIC) - started, statuses: statuses, kept: catalogue.kept.inspect)
+seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
+puts format("%<sent>d requests in %<seconds>.0f s, answers %<statuses>s, kept %<kept>s", sent: sent, seconds: seconds, statuses: statuses, kept: catalogue.kept.inspect)

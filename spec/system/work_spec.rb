@@ -11,7 +11,6 @@ RSpec.describe "Working in the trace" do
     expect(page).to have_css("section[aria-label='Next step'] h2")
   end
 
-
   it "goes by keyboard alone: cautions, an outcome, undo, the sheet of keys" do
     open_job(seen("flood-vent"))
     expect(page).to have_css("h2", text: "Tap the bowl by the inlet")

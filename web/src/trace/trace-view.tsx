@@ -75,7 +75,7 @@ function Loaded({ job, catalogue, desk }: { job: Job; catalogue: Catalogue; desk
           <p className="text-sm leading-tight text-dim">
             {[...new Set([String(machine?.data.name ?? trace.machine.name), trace.machine.name])].join(" · ")}
           </p>
-          <h1 className="line-clamp-1 text-xl sm:line-clamp-2 leading-tight">{job.title}</h1>
+          <h1 className="line-clamp-1 text-xl leading-tight sm:line-clamp-2">{job.title}</h1>
         </div>
         <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
           <StateBar trace={trace} desk={desk} />

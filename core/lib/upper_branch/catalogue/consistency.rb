@@ -200,34 +200,7 @@ module UpperBranch
 
       # Whatever an id was renamed to must exist.
       def renames_lead_somewhere
-        @tables["renames"].each do |kind, names|
-          names.each do |old, new|
-            of = old[%r{\A([^/]+)/}, 1]
-            problem("renames", 0, "#{kind}: #{old} was renamed to #{new}, which does not exist") unless names_of(kind, of).include?(new) || names.key?([of, new].compact.join("/"))
-          end
-        end
-      end
-
-      # Every id of today of a kind. of: the check, question or topic it belongs to
-      def names_of(kind, of)
-        context = @tables["context"]
-        case kind
-        when "features" then @tables["families"]["features"].keys
-        when "conditions" then @tables["symptoms"]["conditions"].map { |row| row["id"] }
-        when "outcomes" then checks_by_id[of]&.fetch("outcomes")&.keys.to_a
-        when "repairs" then @tables["repairs"]["composites"].map { |row| row["id"] } + ids("faults").to_a
-        when "questions" then context["questions"].map { |row| row["id"] }
-        when "answers" then option_ids(context["questions"], of)
-        when "work" then context["work"].map { |row| row["id"] }
-        when "topics" then rows("schools").map { |row| row["id"] }
-        when "options" then option_ids(rows("schools"), of)
-        when "tools" then rows("checks").flat_map { |row| row["tools"] || [] } + rows("schools").flat_map { |topic| topic["options"].flat_map { |row| (row["tools"] || {}).values.flatten } }
-        else ids(kind)
-        end
-      end
-
-      def option_ids(topics, id)
-        topics.find { |row| row["id"] == id }.then { |row| row ? row["options"].map { |option| option["id"] } : [] }
+        RenameTargets.new(@tables).missing.each { |kind, old, new| problem("renames", 0, "#{kind}: #{old} was renamed to #{new}, which does not exist") }
       end
 
       def hazards_used
