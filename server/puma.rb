@@ -11,6 +11,11 @@ threads 1, 8
 bind "tcp://127.0.0.1:#{ENV.fetch('PORT', 8420)}"
 environment ENV.fetch("RACK_ENV", "production")
 preload_app!
+# What fails outside the app still answers in its words, and never with an empty page.
+lowlevel_error_handler do |error, _env, status|
+  warn "#{error.class}: #{error.message[0, 300]}"
+  [status || 500, { "content-type" => "application/problem+json" }, [JSON.generate(UpperBranchServer::Problem.fault.body)]]
+end
 if count > 1
   before_fork { UpperBranchServer::Boot.part }
   silence_single_worker_warning

@@ -64,6 +64,43 @@ const findings = [
   },
 ];
 
+describe("what changed", () => {
+  const repairs = [
+    {
+      entry: "12",
+      id: "pump-cup",
+      name: "Pump cup hard: renew",
+      faults: ["pump-cup"],
+      round: 0,
+      was: { "pump-cup": 0.9 },
+    },
+  ];
+  const entries = [
+    { id: "2", kind: "check", struck: false, data: {} },
+    { id: "9", kind: "check", struck: false, data: {} },
+    { id: "12", kind: "repair", struck: false, data: {} },
+  ];
+  const mended = { ...cup, probability: 0.08 };
+
+  it("after a repair is what the repair did, not the last check", () => {
+    draw(<LastChange job={job({ findings, repairs, faults: [mended] }, { entries })} />);
+    const strip = screen.getByRole("region", { name: "What changed" });
+    expect(strip.textContent).toContain("Repaired Pump cup hard: renew");
+    expect(strip.textContent).toContain("90 %");
+    expect(strip.textContent).toContain("8 %");
+    expect(strip.textContent).not.toContain("Spark");
+  });
+
+  it("is the last finding again when the repair is struck out, and nothing before anything moved", () => {
+    const struck = entries.map((one) => (one.id === "12" ? { ...one, struck: true } : one));
+    const { unmount } = draw(<LastChange job={job({ findings, repairs: [], faults: [cup] }, { entries: struck })} />);
+    expect(screen.getByRole("region", { name: "What changed" }).textContent).toContain("Last found Spark: strong");
+    unmount();
+    draw(<LastChange job={job({ findings: [] })} />);
+    expect(screen.queryByRole("region", { name: "What changed" })).toBeNull();
+  });
+});
+
 describe("a limb opened", () => {
   it("says why, what would settle it and what mending takes; checks done are not offered again", () => {
     draw(

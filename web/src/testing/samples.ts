@@ -1,0 +1,77 @@
+import type { BoardPage, Catalogue, Check, Job, JobSummary, Reading } from "../api/types";
+
+/** A page of the board with these open jobs on it. */
+export function boardPage(jobs: JobSummary[], order: string[] = [], next: number | null = null): BoardPage {
+  const counts: Record<string, number> = {};
+  for (const job of jobs)
+    counts[job.waiting ? "aside" : job.waits_for] = (counts[job.waiting ? "aside" : job.waits_for] ?? 0) + 1;
+  return { jobs, order, next, counts };
+}
+
+export const pressure: Reading = {
+  by: "number",
+  instrument: "number",
+  name: "Pressure at idle",
+  unit: "psi",
+  units: ["psi", "kPa"],
+  resolution: 0.1,
+  physical: [0, 30],
+  words: ["low", "in-range", "high"],
+  source: "common practice, no source",
+  ask: [],
+};
+
+export function check(row: Partial<Check> = {}): Check {
+  return {
+    id: "fuel-pressure",
+    name: "Fuel pressure at the inlet",
+    stage: "A",
+    states: ["R"],
+    minutes: 6,
+    steps: ["T-piece at the inlet."],
+    tools: [],
+    hazards: [],
+    needs: [],
+    multi: false,
+    outcomes: [
+      { id: "in-range", name: "In range", kind: "healthy", needs: [] },
+      { id: "high", name: "High", kind: "abnormal", needs: [] },
+      { id: "low", name: "Low", kind: "abnormal", needs: [] },
+    ],
+    reading: pressure,
+    ...row,
+  };
+}
+
+/** As much of a job as a panel needs. */
+export function job(trace: Record<string, unknown> = {}, rest: Record<string, unknown> = {}): Job {
+  return {
+    id: "j",
+    title: "Press test",
+    version: 3,
+    entries: [],
+    trace: {
+      findings: [],
+      lost: [],
+      repairs: [],
+      faults: [],
+      circuits: [],
+      closing: null,
+      machine: { features: [], readings: {} },
+      ...trace,
+    },
+    ...rest,
+  } as unknown as Job;
+}
+
+export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
+  return {
+    checks: [],
+    faults: [],
+    circuits: [],
+    symptoms: [],
+    hazards: [],
+    synonyms: [],
+    ...rows,
+  } as unknown as Catalogue;
+}
