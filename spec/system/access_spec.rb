@@ -80,7 +80,7 @@ RSpec.describe "For every hand and eye" do
     visit "/new"
     expect(page).to have_button("Start tracing")
     under = "(() => { const b = document.activeElement.getBoundingClientRect(), bar = document.querySelector('.sticky-bar').getBoundingClientRect();" \
-            "return !document.activeElement.closest('.sticky-bar') && b.top >= bar.top && b.bottom <= bar.bottom + 60 ? document.activeElement.innerText || document.activeElement.name : null })()"
+            "return !document.activeElement.closest('.sticky-bar, nav') && b.top >= bar.top && b.bottom <= bar.bottom + 60 ? document.activeElement.innerText || document.activeElement.name : null })()"
     [[1280, 800], [390, 844]].each do |width, height|
       sized(width, height) do
         page.execute_script("window.scrollTo(0, 0); document.activeElement.blur()")

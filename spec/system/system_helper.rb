@@ -47,9 +47,18 @@ module AtTheBench
   def entries_stored = ServerUnderTest.database[:entries].order(:sequence).all
   def kinds = entries_stored.map { |row| row[:kind] }
 
+  # Empties a field as a hand does. The driver's own clearing is seen by no page script, and is undone by the next drawing.
+  def empty(field) = find_field(field).send_keys([:control, "a"], :backspace)
+
   # Waits until it is so, as long as Capybara waits for anything.
   def eventually(what = "it")
-    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") { sleep 0.05 until yield }
+    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") do
+      sleep 0.05 until begin
+        yield
+      rescue Selenium::WebDriver::Error::StaleElementReferenceError # the page was drawn anew between two looks
+        false
+      end
+    end
   end
 
   # Does something, and waits until the server has stored what came of it.

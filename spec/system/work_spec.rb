@@ -30,7 +30,7 @@ RSpec.describe "Working in the trace" do
   end
 
   it "leaves Enter to the button that has the focus: Undo undoes, and records no repair" do
-    open_job(seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup"), *all_cautions_read)
+    open_job(*all_cautions_read, seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup"))
     expect(page).to have_button("Repaired")
     before = kinds
     find("button", text: "Undo").send_keys(:enter)

@@ -17,9 +17,11 @@ RSpec.describe UpperBranch::Measuring::SignalPattern do
     words.each do |signal, word|
       judged = (0...12).map do |start|
         values = Array.new(80) { |i| gauge(signal, start * 11).at((i / 10.0) + (start * 0.0537)).round(3) }
-        UpperBranch::Measuring::Reading.judge(rule, { "inputs" => { "values" => values, "interval" => 0.1 } }, CATALOGUE.worktop).word
+        UpperBranch::Measuring::Reading.judge(rule, { "inputs" => { "values" => values, "interval" => 0.1 } }, CATALOGUE.worktop)
       end
-      expect(judged).to all(eq(word))
+      expect(judged.map(&:word)).to all(eq(word))
+      expect(judged.map { |reading| reading.too_close?(0.9) }).to all(be(false)), signal unless signal == "hunting"
+      expect(judged.flat_map(&:says).grep(/far slower/).any?).to be(signal == "hunting")
     end
   end
 

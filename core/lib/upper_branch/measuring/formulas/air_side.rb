@@ -73,7 +73,8 @@ module UpperBranch
           return "It repeats every #{seconds} s, once a working cycle: one cylinder." if (period / cycle).between?(0.75, 1.33)
           return "It repeats every #{seconds} s, with each firing: that is the needle following the engine." if (period / firing).between?(0.75, 1.33)
 
-          "It repeats every #{seconds} s#{', far slower than a cylinder: mixture hunting, or the governor chasing' if period > 4 * cycle}."
+          # A damped needle shows one cylinder's drop some cycles apart.
+          "It repeats every #{seconds} s#{', far slower than a cylinder: mixture hunting, or the governor chasing' if period > 8 * cycle}."
         end
 
         def blend(v, k)
