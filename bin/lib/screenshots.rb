@@ -54,7 +54,9 @@ def settled(browser)
 end
 
 def press(browser, text)
-  browser.find_elements(xpath: "//*[self::button or @role='button'][contains(normalize-space(.), '#{text}') or starts-with(@aria-label, '#{text}')]").find(&:displayed?)&.click
+  button = browser.find_elements(xpath: "//*[self::button or @role='button'][contains(normalize-space(.), '#{text}') or starts-with(@aria-label, '#{text}')]").find(&:displayed?)
+  browser.execute_script("arguments[0].scrollIntoView({ block: 'center' })", button)
+  button.click
   sleep 0.8
 end
 

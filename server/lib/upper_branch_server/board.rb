@@ -10,8 +10,6 @@ module UpperBranchServer
   class Board
     PAGE = 60
     STATES = %w[open closed waiting].freeze
-    # Where the words of a card stand.
-    CARD = [:title, :closed_as, *["machine", "next", "waiting,text", "leading,0,name", "leading,1,name", "leading,2,name"].map { |path| Sequel.lit("summary #>> ?", "{#{path}}") }].freeze
     ASIDE = Sequel.lit("(closed_as IS NULL AND jsonb_typeof(summary -> 'waiting') = 'object' AND " \
                        "coalesce((summary #>> '{waiting,until}')::timestamptz > now(), true))").freeze
 
@@ -46,7 +44,7 @@ module UpperBranchServer
     # Every word typed stands somewhere on the card.
     def searched(jobs, text)
       text.split.first(8).reduce(jobs) do |left, word|
-        left.where(Sequel.ilike(Sequel.function(:concat_ws, " ", *CARD), "%#{left.escape_like(word)}%"))
+        left.where(Sequel.ilike(:card, "%#{left.escape_like(word)}%"))
       end
     end
 

@@ -23,7 +23,7 @@ export function OutboxBar() {
             const refused = own.filter((one) => one.state === "refused").length;
             return (
               <p key={job}>
-                <Link to={`/jobs/${job}`} className="inline-flex min-h-11 items-center">
+                <Link to={`/jobs/${job}`} className="inline-flex min-h-11 items-center underline">
                   {own[0] && inWords(own[0], catalogue.data)}
                   {own.length > 1 && ` and ${own.length - 1} more`}
                 </Link>{" "}
@@ -32,7 +32,7 @@ export function OutboxBar() {
             );
           })}
         </div>
-        <Button onClick={() => void outbox.flush()}>Send now</Button>
+        {other.some((one) => one.state !== "refused") && <Button onClick={() => void outbox.flush()}>Send now</Button>}
       </div>
     </section>
   );

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Catalogue, Problem } from "../api/types";
 import { correctable, inWords } from "../outbox/in-words";
 import type { Outbox } from "../outbox/outbox";
@@ -50,8 +51,12 @@ function Refused(props: { parcel: Parcel; outbox: Outbox; catalogue: Catalogue |
   const [text, setText] = useState(field?.value ?? "");
   const data = parcel.content.kind === "entry" && field ? field.put(parcel.content.entry.data, text) : null;
   const says = inWords(parcel, props.catalogue);
+  const check = checkOf(parcel, props.catalogue);
   return (
-    <section aria-label={`Set aside: ${says}`} className="flex flex-wrap items-end gap-3 border-t border-rust/40 pt-2">
+    <section
+      aria-label={`Set aside: ${says}`}
+      className="flex flex-wrap items-end gap-3 border-t border-rust/40 pt-2 first:border-t-0 first:pt-0"
+    >
       <p className="min-w-60 flex-1">
         <strong>Not recorded: {says}.</strong> {parcel.problem?.detail}
       </p>
@@ -70,6 +75,11 @@ function Refused(props: { parcel: Parcel; outbox: Outbox; catalogue: Catalogue |
           Record it corrected
         </Button>
       )}
+      {check && (
+        <Link to={`/jobs/${parcel.job}?check=${check}`} className="inline-flex min-h-11 items-center underline">
+          Take the check again
+        </Link>
+      )}
       <Button look={field ? "quiet" : "plain"} onClick={() => void outbox.retry([parcel.id])}>
         Send it again
       </Button>
@@ -78,6 +88,13 @@ function Refused(props: { parcel: Parcel; outbox: Outbox; catalogue: Catalogue |
       </Button>
     </section>
   );
+}
+
+/** The check a parcel is about, where it is still one and its answer cannot be typed anew. */
+function checkOf(parcel: Parcel, catalogue: Catalogue | undefined): string | null {
+  if (parcel.content.kind === "job" || parcel.content.entry.kind !== "check" || correctable(parcel)) return null;
+  const { check } = parcel.content.entry.data;
+  return catalogue?.checks.find((row) => row.id === check)?.id ?? null;
 }
 
 function isStale(problem: Problem | null): boolean {
