@@ -16,10 +16,11 @@ module UpperBranchServer
   loader.push_dir(__dir__)
   loader.setup
 
-  # One pool for the process; a connection that PostgreSQL dropped is found out and replaced.
+  # One pool for each process, enough for its eight threads and for those that read logs; a connection that PostgreSQL dropped is found
+  # out and replaced.
   # url: postgres://...; returns Sequel::Database
   def self.connect(url)
-    database = Sequel.connect(url, max_connections: 8, pool_timeout: 5, test: false, connect_timeout: 3)
+    database = Sequel.connect(url, max_connections: 12, pool_timeout: 5, test: false, connect_timeout: 3)
     database.extension(:connection_validator, :pg_json)
     database.pool.connection_validation_timeout = 5
     database

@@ -33,6 +33,8 @@ module AtTheBench
   # The page's own clock in the hand of the test (web/src/ui/clock.ts), over reloads too.
   CLOCK = "window.upperBranchClock = { now: () => Number(localStorage.getItem('test-clock') ?? 1795000000000) }"
 
+  LOOK = 0.05 # s between two looks
+
   def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
   def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
@@ -53,12 +55,14 @@ module AtTheBench
   # Waits until it is so, as long as Capybara waits for anything.
   def eventually(what = "it")
     Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") do
-      sleep 0.05 until begin
-        yield
-      rescue Selenium::WebDriver::Error::StaleElementReferenceError # the page was drawn anew between two looks
-        false
-      end
+      sleep LOOK until seen? { yield }
     end
+  end
+
+  def seen?
+    yield
+  rescue Selenium::WebDriver::Error::StaleElementReferenceError # the page was drawn anew between two looks
+    false
   end
 
   # Does something, and waits until the server has stored what came of it.

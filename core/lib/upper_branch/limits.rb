@@ -21,6 +21,15 @@ module UpperBranch
       raise Invalid.new(field, "#{rule['name']}: a limit lies between #{low} and #{high} #{rule['unit']}") if low && !cuts.all? { |cut| cut.between?(low, high) }
     end
 
+    # Raises Invalid at the field unless this row may stand as a limit of the check with this id.
+    def self.check_row(catalogue, id, row)
+      check = catalogue.check(id)
+      raise Invalid.new("limits/#{id}", "No check that takes a reading is called #{id.inspect}") unless check&.reading
+      raise Invalid.new("limits/#{id}/from", "A limit comes from a card or is this job's own") unless %w[card job].include?(row["from"])
+
+      check_cuts(check.reading, row["cuts"], "limits/#{id}/cuts")
+    end
+
     def self.numbers?(cuts, count)
       count.positive? && cuts.is_a?(Array) && cuts.size == count && cuts.all? { |cut| cut.is_a?(Numeric) && cut.to_f.finite? }
     end
@@ -29,7 +38,7 @@ module UpperBranch
     def initialize(machine, given)
       @machine = machine
       @given = given || {}
-      @given.each { |id, row| check_row(id, row) }
+      @given.each { |id, row| Limits.check_row(machine.catalogue, id, row) }
     end
 
     # The check's reading table with "cuts" and "limit" ({"from", "source", "date", "card"}), or nil without a reading or a limit.
@@ -62,14 +71,6 @@ module UpperBranch
       return [family, { "from" => "family", "source" => rule["source"] }] if family
 
       [rule["nominal"] ? nil : rule["cuts"], { "from" => "trade", "source" => rule["source"] }]
-    end
-
-    def check_row(id, row)
-      check = @machine.catalogue.check(id)
-      raise Invalid.new("limits/#{id}", "No check that takes a reading is called #{id.inspect}") unless check&.reading
-      raise Invalid.new("limits/#{id}/from", "A limit comes from a card or is this job's own") unless %w[card job].include?(row["from"])
-
-      Limits.check_cuts(check.reading, row["cuts"], "limits/#{id}/cuts")
     end
   end
 end

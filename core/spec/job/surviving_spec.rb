@@ -99,6 +99,13 @@ RSpec.describe UpperBranch::Job::Surviving do
     expect(job.lost.map { |row| row[:entry] }).to eq %w[1 2]
   end
 
+  it "loses a reading in a unit that is gone, with its reason, and neither its minutes nor its state count" do
+    job = replay(CATALOGUE, ["check", { "check" => "fuel-pressure", "reading" => { "value" => 4, "unit" => "cubits" } }], found("filter", "clean"))
+    expect(job.findings.map(&:id)).to eq ["filter"]
+    expect(job.lost.first[:says]).to match(/fuel pressure .*cubits/i)
+    expect(job.minutes).to eq replay(CATALOGUE, found("filter", "clean")).minutes
+  end
+
   it "counts a repair nobody knows any more as done, so that what came after it stays after it" do
     catalogue = changed { |tables| without(tables, "faults", "pump-cup") }
     job = replay(catalogue, seen("hesitation"), repaired("pump-cup"), not_seen("hesitation"))

@@ -23,12 +23,20 @@ module UpperBranch
 
       def self.check(job, entry, data)
         check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
-        reading = data["reading"] && Measuring::Reading.judge(job.machine.reading(check), data["reading"], job.catalogue.worktop)
+        reading = data["reading"] && (judged(job, entry, check, data["reading"]) or return)
         stand(job, check)
         job.minutes += data["minutes"] || check.minutes
         job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
         job.findings << Finding.new(entry: entry["id"], kind: :check, id: check.id, words: data["outcomes"] || [reading.word],
                                     chances: data["outcomes"] ? nil : reading.chances, conditions: [], round: job.round, reading: reading)
+      end
+
+      # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has gone.
+      def self.judged(job, entry, check, reading)
+        Measuring::Reading.judge(job.machine.reading(check), reading, job.catalogue.worktop)
+      rescue Invalid => e
+        job.lost << { entry: entry["id"], says: "The reading of #{check.name} can no longer be judged: #{e.message}" }
+        nil
       end
 
       def self.put_back(job, _entry, data)

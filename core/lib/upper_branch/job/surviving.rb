@@ -31,7 +31,7 @@ module UpperBranch
 
         data.merge("family" => family, "features" => features(data["features"]), "context" => context(data["context"]),
                    "work" => list("work", "kind of work", data["work"], @catalogue.work.map { |row| row["id"] }),
-                   "schools" => schools(data["schools"]), "lacks" => list("tools", "tool", data["lacks"], @catalogue.tools), "limits" => limits(data, family))
+                   "schools" => schools(data["schools"]), "lacks" => list("tools", "tool", data["lacks"], @catalogue.tools), "limits" => limits(data["limits"]))
       end
 
       def symptom(data)
@@ -53,13 +53,8 @@ module UpperBranch
         words.empty? ? nil : data.merge("outcomes" => words)
       end
 
-      # A reading that can no longer be judged (its limits, its unit, its calculator have gone).
       def reading(check, data)
-        rule = check.reading && @job.machine.reading(check) or return gone("reading of", check.name)
-        Measuring::Reading.judge(rule, data["reading"], @catalogue.worktop)
-        data
-      rescue Invalid => e
-        say("The reading of #{check.name} can no longer be judged: #{e.message}")
+        check.reading && @job.machine.reading(check) ? data : gone("reading of", check.name)
       end
 
       # A repair that was done stays done: what it mended and nobody knows any more is left out.
@@ -104,10 +99,10 @@ module UpperBranch
       end
 
       # Limits are kept one by one, as far as the machine still takes them.
-      def limits(data, family)
-        (data["limits"] || {}).each_with_object({}) do |(id, row), kept|
+      def limits(rows)
+        (rows || {}).each_with_object({}) do |(id, row), kept|
           now = @renames.now("checks", id)
-          Machine.new(@catalogue, family: family, limits: { now => row })
+          Limits.check_row(@catalogue, now, row)
           kept[now] = row
         rescue Invalid
           gone("limit of", id)
