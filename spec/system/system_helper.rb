@@ -53,9 +53,9 @@ module AtTheBench
   def empty(field) = find_field(field).send_keys([:control, "a"], :backspace)
 
   # Waits until it is so, as long as Capybara waits for anything.
-  def eventually(what = "it")
+  def eventually(what = "it", &look)
     Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") do
-      sleep LOOK until seen? { yield }
+      sleep LOOK until seen?(&look)
     end
   end
 

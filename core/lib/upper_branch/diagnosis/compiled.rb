@@ -25,7 +25,7 @@ module UpperBranch
         @masks = Masks.new(@catalogue, @faults)
         @variants = @faults.map { |fault| Variant.new(fault, []) } + @masks.variants.map { |fault, hidden| Variant.new(fault, hidden) }
         @same = @checks.flat_map { |check| check.same.map { |word, symptom| [check, word, symptom] } }
-        @key = machine.key
+        @own = Object.new # names what is kept for this one: quicker to look up than the machine's whole description
         @positions = @faults.each_with_index.to_h { |fault, i| [fault.id, i] }
         @direct = @faults.to_h { |fault| [fault.id, own_arrows(fault).merge(effect_arrows(fault)) { |_, one, other| one + other }] }
         freeze
@@ -37,12 +37,12 @@ module UpperBranch
 
       # Table for one finding. x: Symptom or Check; conditions: what was said of when a symptom shows ([] = not said).
       def table(finding, conditions = [])
-        @catalogue.kept.fetch([:table, @key, finding.id, conditions]) { build(finding, conditions) }
+        @catalogue.kept.fetch([@own, finding.id, conditions]) { build(finding, conditions) }
       end
 
       # The numbers of many checks side by side, for Forecast.
       def sheet(checks)
-        @catalogue.kept.fetch([:sheet, @key, checks.map(&:id)]) { Forecast::Sheet.new(self, checks) }
+        @catalogue.kept.fetch([@own, checks.map(&:id)]) { Forecast::Sheet.new(self, checks) }
       end
 
       # About what it takes in memory: some hundred bytes an arrow.
