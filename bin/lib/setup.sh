@@ -29,7 +29,7 @@ ending() {
   exit "$status"
 }
 set -E
-trap 'PLACE="line $LINENO of $(basename "${BASH_SOURCE[0]}")"' ERR
+trap 'PLACE="line $LINENO of $(basename "${BASH_SOURCE[0]:-$0}")"' ERR
 trap ending EXIT
 
 # need_packages PACKAGE=FILE...: installs the Debian packages whose file (a path, or a command) is missing.

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+require "open3"
+require "bundler"
+require "tmpdir"
+
+# The programs of bin/ as a newcomer meets them: on a machine where not everything is there, and where something goes wrong.
+RSpec.describe "The programs of bin/" do
+  root = File.expand_path("../..", __dir__)
+
+  # What a program says and how it ends, in an environment that knows nothing of these specs.
+  define_method(:run) do |*command, **environment|
+    Bundler.with_unbundled_env { Open3.capture3({ "BUNDLE_GEMFILE" => nil, "RUBYOPT" => nil }.merge(environment.transform_keys(&:to_s)), *command, chdir: root) }
+  end
+
+  # The gems of this checkout without those that only tests need, as bin/start lays them.
+  define_method(:without_test_gems) do |&block|
+    Dir.mktmpdir do |folder|
+      kept = Bundler.definition.specs_for([:default]).map(&:full_name)
+      from = Bundler.bundle_path.to_s
+      inside = File.join(folder, "ruby", File.basename(from))
+      { "gems" => "", "specifications" => ".gemspec" }.each do |part, ending|
+        FileUtils.mkdir_p(File.join(inside, part))
+        kept.each { |name| FileUtils.ln_s(File.join(from, part, name + ending), File.join(inside, part, name + ending)) if File.exist?(File.join(from, part, name + ending)) }
+      end
+      FileUtils.ln_s(File.join(from, "extensions"), File.join(inside, "extensions"))
+      block.call(folder)
+    end
+  end
+
+  it "need no test gems where they trace and read logs" do
+    without_test_gems do |gems|
+      expect(Dir[File.join(gems, "**", "rspec*")]).to be_empty
+      { ["bin/trace", "docs/examples/cider-press.yml"] => /Leading sets/, ["bin/read-log", "docs/examples/fruit-lorry-road.csv"] => /1800 rows/ }.each do |command, says|
+        out, err, status = run(*command, BUNDLE_PATH: gems)
+        expect(status).to be_success, err
+        expect(out).to match(says)
+      end
+    end
+  end
+
+  it "say what to do where no gems are installed at all" do
+    Dir.mktmpdir do |nothing|
+      _, err, status = run("bin/trace", "docs/examples/cider-press.yml", BUNDLE_PATH: nothing)
+      expect(status).not_to be_success
+      expect(err).to include("Run bin/start once")
+    end
+  end
+
+  describe "at their set-up" do
+    def shell(script) = run("bash", "-c", "set -euo pipefail; . bin/lib/setup.sh; #{script}")
+
+    it "stop with the step, the place and the end of the log" do
+      _, err, status = shell('step "laying pipes" "$(mktemp)"; echo "pipe burst" > "$LOG"; (exit 7); echo never')
+      expect(status.exitstatus).to eq 7
+      expect(err).to include("stopped while laying pipes (status 7", "pipe burst")
+      _, err, status = shell('step "counting"; echo "$NEVER_SET"')
+      expect(status).not_to be_success
+      expect(err).to include("stopped while counting")
+    end
+
+    it "tidy up whichever way they end, and say nothing when all went well" do
+      out, err, status = shell('at_exit "echo tidied"; step "working"')
+      expect([out, err, status.exitstatus]).to eq ["tidied\n", "", 0]
+      out, = shell('at_exit "echo tidied"; step "working"; false')
+      expect(out).to eq "tidied\n"
+    end
+
+    # Before PostgreSQL is installed there is no folder of its programs: the look for one must not end the program.
+    it "go on where PostgreSQL is not there yet" do
+      out, err, status = run("bash", "-c", 'set -euo pipefail; compgen() { return 1; }; . bin/lib/setup.sh; echo "found: $PG_BIN"')
+      expect([out, err, status.exitstatus]).to eq ["found: \n", "", 0]
+    end
+
+    it "name a package that is missing, when they may not install it" do
+      _, err, status = shell("as_root() { false; }; need_packages unobtainium=/nowhere/unobtainium")
+      expect(status).not_to be_success
+      expect(err).to include("apt-get install -y unobtainium")
+    end
+  end
+end
