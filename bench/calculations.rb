@@ -12,8 +12,8 @@ rows.sort_by { |_, times| -Bench.quantile(times, 0.95) }.each { |id, times| puts
 
 if (path = ARGV.first)
   log = nil
-  read = Bench.ms { log = UpperBranch::Measuring::LogFile.read(File.open(path, "rb")) }
+  read = Bench.ms { log = UpperBranch::Signals::LogFile.read(File.open(path, "rb")) }
   found = nil
-  shown = Bench.ms { found = UpperBranch::Measuring::LogReading.of(log).then { |reading| [reading.events.size, reading.picture.size] } }
+  shown = Bench.ms { found = UpperBranch::Signals::LogReading.of(log, catalogue.signs).then { |reading| [reading.events.size, reading.picture.size] } }
   puts format("%s: %.0f MB, %d rows, read %.1f s, analyzed %.1f s, %d events", path, File.size(path) / 1e6, log.rows, read / 1000, shown / 1000, found.first)
 end

@@ -32,7 +32,7 @@ puts "at the start: #{resident.call} MB"
 while sent < requests
   family = catalogue.families.sample(random: chance)
   switches = catalogue.features.keys.sample(chance.rand(0..4), random: chance).to_h { |id| [id, chance.rand < 0.5] }
-  machine = UpperBranch::Machine.new(catalogue, family: family["id"], features: switches)
+  machine = UpperBranch::Workshop::Machine.new(catalogue, family: family["id"], features: switches)
   complaint = machine.symptoms.sample(2, random: chance).map do |row|
     entry.call("symptom", { symptom: row.id, seen: "present", when: catalogue.conditions.sample(chance.rand(0..2), random: chance).map { |one| one["id"] } })
   end

@@ -17,7 +17,7 @@ module Bench
       @catalogue = catalogue
       @virtual = virtual.fresh
       @machine = virtual.machine
-      @transitions = UpperBranch::Planning::Transitions.for(@machine.family, catalogue)
+      @transitions = UpperBranch::Workshop::Transitions.for(@machine.family, catalogue)
       @minutes = 0.0
       @checks = @wrong = 0
       @job = UpperBranch::Job.new(catalogue, [{ "id" => "0", "kind" => "machine", "data" => { "family" => @machine.family["id"] } }])
@@ -36,7 +36,7 @@ module Bench
 
     # Straight to what is wrong, one way and one proof.
     def hindsight
-      plans = @virtual.to_mend.map { |index| UpperBranch::Planning::Repairs.targeted(@machine, @virtual.fault(index)) }
+      plans = @virtual.to_mend.map { |index| UpperBranch::Workshop::Repairs.targeted(@machine, @virtual.fault(index)) }
       return 0 if plans.empty?
 
       travel, there = plans.map { |plan| @transitions.nearest(@job.state, [plan.state]) }.max_by(&:first)
@@ -58,7 +58,7 @@ module Bench
 
     def repair(plan)
       travel, = @transitions.nearest(@job.state, [plan.state])
-      return @referred = true if plan.id == "refer-out" || !travel.finite?
+      return @referred = true if plan.id == @catalogue.repair_in_role("refer-out")["id"] || !travel.finite?
 
       @minutes += travel + plan.minutes
       @wrong += 1 if plan.faults.none? { |fault| @virtual.holds?(fault) }
@@ -81,7 +81,7 @@ module Bench
     end
 
     def way_to_proof(state)
-      minutes = @transitions.minutes(state, UpperBranch::Planning::BenchState.new(engine: "running"))
+      minutes = @transitions.minutes(state, UpperBranch::Workshop::BenchState.new(engine: "running"))
       minutes.finite? ? minutes : 0
     end
 
@@ -92,7 +92,7 @@ module Bench
     end
 
     def posterior = UpperBranch::Diagnosis::Posterior.of(@job)
-    def find(id) = UpperBranch::Planning::Repairs.find(@machine, id)
+    def find(id) = UpperBranch::Workshop::Repairs.find(@machine, id)
   end
 
   # Follows the recommendation.
@@ -136,7 +136,7 @@ module Bench
   # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and kit.
   class House < Shift
     def step
-      @list ||= (@catalogue.house[@virtual.complaint.first.group] || @catalogue.house["other"]).filter_map { |id| @machine.check(id) }
+      @list ||= @catalogue.house.list(@virtual.complaint.first.group).filter_map { |id| @machine.check(id) }
       item = @list.shift or return strip
       return unless @transitions.nearest(@job.state, item.states).first.finite?
 

@@ -14,9 +14,9 @@ jobs.times do |seed|
     posterior = nil
     times[:posterior] << Bench.ms { posterior = UpperBranch::Diagnosis::Posterior.of(job) }
     times[:plan] << Bench.ms { UpperBranch::Planning::NextStep.of(job, posterior) }
-    times[:trace] << Bench.ms { UpperBranch::Trace.of(job).to_h }
+    times[:trace] << Bench.ms { UpperBranch::Views::Trace.of(job).to_h }
   end
 end
 times[:"posterior and plan"] = times[:posterior].zip(times[:plan]).map(&:sum)
-puts "#{family}: #{UpperBranch::Machine.new(catalogue, family: family).faults.size} faults, #{times[:plan].size} steps of #{jobs} jobs, ms"
+puts "#{family}: #{UpperBranch::Workshop::Machine.new(catalogue, family: family).faults.size} faults, #{times[:plan].size} steps of #{jobs} jobs, ms"
 times.each { |name, list| puts format("  %-20s p50 %6.1f   p95 %6.1f   max %6.1f", name, Bench.quantile(list, 0.5), Bench.quantile(list, 0.95), list.max) }

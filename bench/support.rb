@@ -20,7 +20,7 @@ module Bench
   class Walk
     def initialize(catalogue, family, seed)
       @random = Random.new(seed)
-      @machine = UpperBranch::Machine.new(catalogue, family: family)
+      @machine = UpperBranch::Workshop::Machine.new(catalogue, family: family)
       @compiled = UpperBranch::Diagnosis::Compiled.for(@machine)
       @job = UpperBranch::Job.new(catalogue, [{ "id" => "0", "kind" => "machine", "data" => { "family" => family } }])
       @truth = @machine.faults.sample(1 + @random.rand(2), random: @random)

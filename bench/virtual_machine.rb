@@ -18,7 +18,7 @@ module Bench
       @catalogue = catalogue
       @seed = seed
       @perturb = perturb
-      @machine = UpperBranch::Machine.new(catalogue, family: family)
+      @machine = UpperBranch::Workshop::Machine.new(catalogue, family: family)
       @compiled = UpperBranch::Diagnosis::Compiled.for(@machine)
       @start = draw_faults
       @left = @start.dup

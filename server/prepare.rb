@@ -7,9 +7,9 @@ begin
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
   UpperBranchServer.migrate(database)
   store = UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load)
-  store.remember_catalogue
+  store.catalogues.remember
   UpperBranchServer::Demo.load(store, database)
-  UpperBranchServer::Logs.new(database).mark_interrupted
+  store.logs.mark_interrupted
 rescue UpperBranch::Catalogue::Broken => e
   abort e.message
 rescue Sequel::DatabaseConnectionError => e

@@ -18,5 +18,8 @@ lowlevel_error_handler do |error, _env, status|
 end
 if count > 1
   before_fork { UpperBranchServer::Boot.part }
+  before_worker_boot { |index| UpperBranchServer::Boot.tend if index.zero? }
   silence_single_worker_warning
+else
+  after_booted { UpperBranchServer::Boot.tend }
 end

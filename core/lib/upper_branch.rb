@@ -6,7 +6,7 @@ require "zeitwerk"
 #
 #   catalogue = UpperBranch::Catalogue.load
 #   job = UpperBranch::Job.replay(catalogue, entries)
-#   UpperBranch::Trace.of(job).to_h   # what is suspected, why, and what to do next
+#   UpperBranch::Views::Trace.of(job).to_h   # what is suspected, why, and what to do next
 module UpperBranch
   ROOT = File.expand_path("..", __dir__).freeze
 

@@ -6,7 +6,7 @@ module SmallCatalogue
             "leaks" => { "symptom" => 0.02, "vague_symptom" => 0.05, "check" => 0.03 }, "outside" => { "prior" => 0.02, "symptom" => 0.2, "check" => 0.1 },
             "limits" => { "abnormal_sum" => 0.97, "condition_mismatch" => 0.1, "sets" => 3, "grown_from" => 400, "planning_hypotheses" => 300 },
             "work" => { "named_odds" => 8, "circuit_odds" => 2 }, "verdict" => { "clear" => 0.9, "unexplained" => 0.12 },
-            "planning" => { "proof_minutes" => 10, "repair_now" => 0.8, "gain_floor" => 0.002, "gain_worth" => 0.02, "refit_extra" => 10 } }.freeze
+            "planning" => { "proof_minutes" => 10, "repair_now" => 0.8, "gain_floor" => 0.002, "gain_worth" => 0.02, "shown" => 0.2, "refit_extra" => 10 } }.freeze
 
   # scale: whole sections that replace those of SCALE; faults: [{"id", "rate", "symptoms", "checks"}]; words: {check => [healthy, abnormal, ...]}; strengths: {letter => value}
   def self.build(faults:, symptoms:, words:, strengths: { "A" => 0.92, "O" => 0.65, "S" => 0.3, "R" => 0.1 }, couplings: [], masks: [], effects: [], scale: {})

@@ -25,7 +25,7 @@ module JobTalk
   def struck(entry) = ["strike", { "entry" => entry }]
 
   def posterior(job, **options) = UpperBranch::Diagnosis::Posterior.of(job, **options)
-  def trace(job) = UpperBranch::Trace.of(job).to_h
+  def trace(job) = UpperBranch::Views::Trace.of(job).to_h
   def next_step(job) = trace(job)[:next]
   def refusal(&) = expect(&).to(raise_error(UpperBranch::Invalid))
 end

@@ -14,6 +14,7 @@ module UpperBranchServer
   loader = Zeitwerk::Loader.new
   loader.tag = "server"
   loader.push_dir(__dir__)
+  loader.collapse(File.join(__dir__, "upper_branch_server", "errors"))
   loader.setup
 
   # One pool for each process, enough for its eight threads and for those that read logs; a connection that PostgreSQL dropped is found

@@ -125,7 +125,7 @@ RSpec.describe UpperBranchServer::App do
 
   it "answers a fault of its own without a stack trace" do
     broken = UpperBranchServer::Store.new(ServerUnderTest.database, CATALOGUE)
-    allow(broken).to receive(:board_order).and_raise("secret detail")
+    allow(broken.shop).to receive(:board_order).and_raise("secret detail")
     session = local(described_class.assemble(store: broken, catalogue: CATALOGUE))
     expect { session.get("/api/v1/jobs") }.to output(/secret detail/).to_stderr
     expect(session.last_response.status).to eq 500

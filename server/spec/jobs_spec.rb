@@ -80,7 +80,7 @@ RSpec.describe "Jobs over HTTP" do
     store = ServerUnderTest.store
     writer = Thread.new { 60.times { |i| store.add(stored["id"], 2 + i, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "line #{i}" } }]) } }
     seen = []
-    seen << store.find(stored["id"]).then { |read| [read.version, read.entries.size] } while writer.alive?
+    seen << store.jobs.find(stored["id"]).then { |read| [read.version, read.entries.size] } while writer.alive?
     writer.join
     expect(seen.size).to be > 20
     expect(seen).to all(satisfy { |version, entries| version == entries })

@@ -30,7 +30,7 @@ RSpec.describe "Data logs over HTTP" do
   end
 
   it "refuse a file over 50 MB, and leave none lying about, even when it cannot be noted down" do
-    stub_const("UpperBranchServer::Logs::LIMIT", 1000)
+    stub_const("UpperBranchServer::Store::Logs::LIMIT", 1000)
     before = left_behind
     send_csv("x" * 2000)
     expect(last_response.status).to eq 413
@@ -77,7 +77,7 @@ RSpec.describe "Data logs over HTTP" do
   end
 
   it "give up a reader that takes too long, and say so" do
-    slow = UpperBranchServer::Logs.new(ServerUnderTest.database, patience: 0.01)
+    slow = UpperBranchServer::Store::Logs.new(ServerUnderTest.database, patience: 0.01)
     taken = nil
     expect do
       taken = slow.take("slow", StringIO.new("time,rpm\n0,800\n"))

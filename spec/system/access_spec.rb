@@ -126,7 +126,7 @@ RSpec.describe "For every hand and eye" do
 
   it "shows the shape of the board while it is fetched, and says so" do
     gate = Queue.new
-    allow(ServerUnderTest.store).to receive(:board_order).and_wrap_original do |order|
+    allow(ServerUnderTest.store.shop).to receive(:board_order).and_wrap_original do |order|
       gate.pop
       order.call
     end

@@ -8,7 +8,7 @@ RSpec.describe "The demo job in the browser" do
 
   # Answers a check as the two faults would: the likeliest abnormal word of those still in, else the healthy one.
   def word_for(check_id, mended)
-    machine = UpperBranch::Machine.new(CATALOGUE, family: "car-one")
+    machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
     check = machine.check(check_id)
     compiled = UpperBranch::Diagnosis::Compiled.for(machine)
     table = compiled.table(check)
@@ -18,8 +18,8 @@ RSpec.describe "The demo job in the browser" do
   end
 
   def step
-    job = ServerUnderTest.store.find(ServerUnderTest.database[:jobs].get(:id))
-    trace(ServerUnderTest.store.replay(job.entries))
+    jobs = ServerUnderTest.store.jobs
+    trace(jobs.replay(jobs.find(ServerUnderTest.database[:jobs].get(:id)).entries))
   end
 
   def read_cautions

@@ -4,7 +4,8 @@ require "digest"
 require "json"
 
 module UpperBranch
-  # The knowledge of the trade, loaded once, validated, frozen, and stamped with a hash of its contents.
+  # The knowledge of the trade, loaded once, validated, frozen, and stamped with a hash of its contents. Its parts are the sections of a
+  # Book; here they stand as records, ready to be asked.
   #
   #   catalogue = Catalogue.load
   #   catalogue.fault("pump-cup").name   # => "Pump cup hard or shrunk"
@@ -13,10 +14,10 @@ module UpperBranch
   class Catalogue
     DEFAULT = File.join(ROOT, "knowledge").freeze
     KEPT = 32_000_000 # bytes of what is compiled from it, as counted; about three times that in the process
-    SECTIONS = %w[families circuits symptoms context hazards repairs rules scale effects schools house synonyms mistakes primer worktop spec-items renames].freeze
 
-    attr_reader :kept, :renames, :scale, :features, :families, :circuits, :conditions, :symptoms, :effects, :faults, :checks, :hazards,
-                :repair_kinds, :composites, :questions, :work, :couplings, :masks, :order, :stamp, :parts, :schools, :house, :synonyms, :digests, :mistakes, :primer, :worktop, :spec_items
+    # book: the sections themselves, for those that show or check them
+    attr_reader :book, :kept, :stamp, :digests, :renames, :worktop, :scale,
+                :symptoms, :effects, :faults, :checks, :parts
 
     def self.load(directory = DEFAULT)
       new(Loader.new(directory).read)
@@ -24,76 +25,67 @@ module UpperBranch
 
     # tables: hash as Loader#read returns it
     def initialize(tables)
+      @book = Book.new(tables)
       @scale = tables["scale"]
-      read_machines(tables)
-      read_findings(tables)
-      read_causes(tables)
-      @renames = Renames.new(tables["renames"] || {})
-      @kept = BoundedCache.new(KEPT)
-      @digests = Digests.of(tables)
       @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
+      @digests = @book.digests
+      @kept = BoundedCache.new(KEPT)
+      read_records
       index
-      tools
       freeze
     end
+
+    # Rows as they were read.
+    def families = book.families.rows
+    def features = book.families.features
+    def circuits = book.circuits.rows
+    def conditions = book.symptoms.conditions
+    def questions = book.context.questions
+    def work = book.context.work
+    def hazards = book.hazards.rows
+    def repair_kinds = book.repairs.kinds
+    def composites = book.repairs.composites
+    def couplings = book.rules.couplings
+    def masks = book.rules.masks
+    def order = book.rules.order
+    def schools = book.schools.rows
+    def house = book.house
+    def mistakes = book.mistakes.rows
+    def primer = book.primer.data
+    def spec_items = book.spec_items.rows
+    def signs = book.signs.data
 
     %i[family circuit symptom effect fault check hazard repair_kind composite].each do |singular|
       define_method(singular) { |id| @index[singular][id] }
     end
 
     # The checks as this family gives access to them.
-    def checks_on(family_id)
-      @checks_on.fetch(family_id)
-    end
+    def checks_on(family_id) = @checks_on.fetch(family_id)
 
     # Everything a check may ask for, by name.
-    def tools
-      @tools ||= (checks.flat_map(&:tools) + schools.flat_map { |topic| topic["options"].flat_map { |row| (row["tools"] || {}).values.flatten } }).uniq.sort
-    end
+    def tools = (book.checks.tools + book.schools.tools).uniq.sort
 
-    def strength(letter)
-      @scale["strengths"].fetch(letter)["value"]
-    end
+    # The repair that has this role (a raw row).
+    def repair_in_role(role) = book.repairs.in_role(role)
 
-    def limits
-      @scale["limits"]
-    end
+    def strength(letter) = @scale["strengths"].fetch(letter)["value"]
+    def limits = @scale["limits"]
+
+    # What people are shown of it, as plain data: words, steps, cautions; no odds.
+    def shown = { stamp: stamp, tools: tools, **book.shown }
 
     def inspect = "#<Catalogue #{stamp}>"
 
     private
 
-    def read_machines(tables)
-      @features = tables["families"]["features"]
-      @families = tables["families"]["families"]
-      @circuits = tables["circuits"]
-      @questions = tables["context"]["questions"]
-      @work = tables["context"]["work"]
-      @hazards = tables["hazards"]
-    end
-
-    def read_findings(tables)
-      @conditions = tables["symptoms"]["conditions"]
-      @symptoms = tables["symptoms"]["symptoms"].map { |row| Symptom.new(row, self) }
-      @checks = tables["checks"].map { |row| Check.new(row, self) }
-    end
-
-    def read_causes(tables)
-      @effects = tables["effects"]
-      @faults = tables["faults"].map { |row| Fault.new(row) }
+    def read_records
+      @symptoms = book.symptoms.records(@scale)
+      @checks = book.checks.records(@scale)
+      @effects = book.effects.records
+      @faults = book.faults.records
       @parts = @faults.map(&:part).uniq(&:id)
-      @repair_kinds = tables["repairs"]["kinds"]
-      @composites = tables["repairs"]["composites"]
-      @couplings = tables["rules"]["couplings"]
-      @masks = tables["rules"]["masks"]
-      @order = tables["rules"]["order"]
-      @schools = tables["schools"]
-      @house = tables["house"]
-      @synonyms = tables["synonyms"]
-      @mistakes = tables["mistakes"]
-      @primer = tables["primer"]
-      @spec_items = tables["spec-items"] || []
-      @worktop = tables["worktop"] && Measuring::Worktop.new(tables["worktop"])
+      @renames = book.renames.record
+      @worktop = book.worktop.record
     end
 
     def reached(access)

@@ -7,20 +7,20 @@ module UpperBranch
   #   job = Job.replay(catalogue, [{"id" => "1", "kind" => "machine", "data" => {"family" => "car-one"}}, ...])
   #   job.findings, job.state, job.repairs
   #
-  # The same entries and the same catalogue always give the same job. Raises Invalid naming the field of the entry that
-  # cannot be used.
+  # The same entries and the same catalogue always give the same job. What an entry may be and what it does stands with its kind in
+  # job/entries/.
   class Job
-    KINDS = %w[machine symptom check put_back repair state caution note wait strike close].freeze
-
-    # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil.
-    # round: how many repairs had been done when it was seen.
-    Finding = Struct.new(:entry, :kind, :id, :words, :chances, :conditions, :round, :reading, keyword_init: true)
+    # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before.
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
 
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
-    attr_accessor :machine, :state, :closing, :minutes, :has_run, :waiting
+    # called: what the shop calls the machine, or nil; card: the spec card its limits come from, {"id", "name"} or nil
+    attr_accessor :machine, :called, :card, :state, :closing, :minutes, :has_run, :waiting
+
+    # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
+    # loose: ids of checks that took something off which nobody has ticked as back on.
     attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost
 
     def self.replay(catalogue, entries)
@@ -30,7 +30,7 @@ module UpperBranch
     def initialize(catalogue, entries)
       @catalogue = catalogue
       @entries = entries
-      @struck = entries.select { |entry| entry["kind"] == "strike" }.map { |entry| entry.dig("data", "entry") }
+      @struck = entries.select { |row| row["kind"] == "strike" }.map { |row| row.dig("data", "entry") }
       @findings = []
       @repairs = []
       @loose = []
@@ -38,50 +38,58 @@ module UpperBranch
       @notes = []
       @lost = []
       @minutes = 0.0
-      @state = Planning::BenchState.new
+      @state = Workshop::BenchState.new
       @has_run = false
-      live.each { |entry| Replay.apply(self, entry) }
+      live.each { |entry| entry.replay(self) }
     end
+
+    # Every entry as an object of its kind, struck out or not.
+    def all = @all ||= @entries.map { |row| Entry.of(row) }
 
     # Entries that have not been struck out.
     def live
-      @entries.reject { |entry| @struck.include?(entry["id"]) || entry["kind"] == "strike" }
+      all.reject { |entry| @struck.include?(entry.id) || entry.kind == "strike" }
     end
 
-    # lost: what of the entries the catalogue no longer knows, [{entry:, says:}] (Surviving).
-    # loose: ids of checks that took something off which nobody has ticked as back on.
+    # The entry that undoing takes back: the latest that is not the machine itself, or nil.
+    def last
+      live.reverse.find { |entry| entry.kind != "machine" }
+    end
 
     # How many repairs have been done.
-    def round
-      @repairs.size
-    end
+    def round = @repairs.size
 
-    def closed?
-      !@closing.nil?
-    end
+    def closed? = !@closing.nil?
 
     # The same job with one more entry; raises Invalid when the entry cannot stand. Used before anything is stored.
-    def with(entry)
-      Admission.check(self, entry)
-      Job.new(@catalogue, @entries + [entry])
+    def with(row)
+      Entry.of(row).admit(self)
+      Job.new(@catalogue, @entries + [row])
     end
 
     # Latest result of a check: Finding or nil. round: only results seen since that many repairs.
     def result(check_id, round = nil)
-      @findings.reverse.find { |finding| finding.kind == :check && finding.id == check_id && (round.nil? || finding.round == round) }
+      @findings.reverse.find { |finding| !finding.symptom? && finding.id == check_id && (round.nil? || finding.round == round) }
     end
 
     # Latest word on a symptom: "present", "absent" or nil.
     def symptom(id)
-      @findings.reverse.find { |finding| finding.kind == :symptom && finding.id == id }&.words&.first
+      @findings.reverse.find { |finding| finding.symptom? && finding.id == id }&.words&.first
     end
 
+    # Symptoms that were there before any repair.
     def complaint
-      @findings.select { |finding| finding.kind == :symptom && finding.words == ["present"] && finding.round.zero? }
+      @findings.select { |finding| finding.symptom? && finding.words == ["present"] && finding.round.zero? }
+    end
+
+    # The machine comes into another state; minutes: of the way there, infinite where nobody knows one.
+    def move(state, minutes)
+      @minutes += minutes if minutes.finite?
+      @state = state
+      @has_run = true if state.engine == "running"
+      @has_run = false if state.engine == "cold"
     end
 
     def inspect = "#<Job #{@entries.size} entries>"
-
-    # @api private: what Replay builds
   end
 end

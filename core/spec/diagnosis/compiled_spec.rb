@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Diagnosis::Compiled do
-  let(:compiled) { described_class.for(UpperBranch::Machine.new(CATALOGUE, family: "car-one")) }
+  let(:compiled) { described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")) }
 
   def strength(fault, finding, word) = compiled.table(finding).row(compiled.index(fault))[word]
 
@@ -25,7 +25,7 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
 
   it "never lets the abnormal words of one check sum to more than 0.97" do
     CATALOGUE.families.each do |family|
-      machine = UpperBranch::Machine.new(CATALOGUE, family: family["id"])
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family["id"])
       every = described_class.for(machine)
       machine.checks.each { |check| expect(every.table(check).sums.max).to be <= 0.97 + 1e-9 }
     end
@@ -33,7 +33,7 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
 
   it "keeps every strength inside [0, 1) for every symptom of every family" do
     CATALOGUE.families.each do |family|
-      machine = UpperBranch::Machine.new(CATALOGUE, family: family["id"])
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family["id"])
       every = described_class.for(machine)
       machine.symptoms.reject(&:healthy?).each do |symptom|
         expect(every.table(symptom).sums.max).to be_between(0, 0.999)
@@ -43,8 +43,8 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
   end
 
   it "serves two machines alike that are fitted alike, and others apart" do
-    same = described_class.for(UpperBranch::Machine.new(CATALOGUE, family: "car-one", context: { "age" => "old" }))
+    same = described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", context: { "age" => "old" }))
     expect(same).to equal compiled
-    expect(described_class.for(UpperBranch::Machine.new(CATALOGUE, family: "car-one", features: { "power-valve" => false }))).not_to equal compiled
+    expect(described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", features: { "power-valve" => false }))).not_to equal compiled
   end
 end

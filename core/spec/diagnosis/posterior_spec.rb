@@ -53,7 +53,7 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
   end
 
   it "hides a lean main behind a high level, as the catalogue says" do
-    compiled = UpperBranch::Diagnosis::Compiled.for(UpperBranch::Machine.new(CATALOGUE, family: "car-one"))
+    compiled = UpperBranch::Diagnosis::Compiled.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one"))
     mask = compiled.masks.each.find { |row| row.name.include?("lean main") }
     jet = compiled.index("main-jet-blocked")
     table = compiled.table(CATALOGUE.symptom("bog-stays"))

@@ -39,7 +39,7 @@ RSpec.describe UpperBranch::Job::JobFile do
       out, _, status = bin_trace("--json", example)
       data = JSON.parse(out)
       expect(status.exitstatus).to eq 0
-      expect(data["faults"].size).to eq UpperBranch::Machine.new(CATALOGUE, family: "car-one").faults.size
+      expect(data["faults"].size).to eq UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one").faults.size
       expect(data.keys).to include("sets", "parts", "circuits", "next", "neglected", "outside")
       expect(data["faults"].first["reasons"]["for"]).not_to be_empty
       expect(data["next"]["alternatives"]).not_to be_empty

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Jobs are never rewritten, the catalogue is: what it no longer knows must not break a job that was stored before.
-RSpec.describe UpperBranch::Job::Surviving do
+RSpec.describe "What survives of an old job" do
   corpus = File.expand_path("../corpus", __dir__)
 
   let(:old_jobs) { Dir[File.join(corpus, "jobs-*.json")].flat_map { |path| JSON.parse(File.read(path)) } }
@@ -16,7 +16,7 @@ RSpec.describe UpperBranch::Job::Surviving do
 
   def entries(*rows) = [["machine", { "family" => "car-one" }], *rows].each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } }
   def replay(catalogue, *rows) = UpperBranch::Job.replay(catalogue, entries(*rows))
-  def trace_of(job) = UpperBranch::Trace.of(job).to_h
+  def trace_of(job) = UpperBranch::Views::Trace.of(job).to_h
   def without(tables, section, id) = tables[section].reject! { |row| row["id"] == id }
 
   describe "with the corpus of old jobs" do

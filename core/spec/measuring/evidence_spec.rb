@@ -107,7 +107,7 @@ RSpec.describe "Readings as evidence" do
 
   CATALOGUE.families.each do |family|
     it "can be taken at every check of #{family['id']} that has an instrument, and moves the odds without breaking" do
-      machine = UpperBranch::Machine.new(CATALOGUE, family: family["id"])
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family["id"])
       machine.checks.select { |check| machine.reading(check) }.each do |check|
         reading = UpperBranch::Measuring::Reading.judge(machine.reading(check), usual(machine, check), CATALOGUE.worktop)
         expect(reading.chances.values.sum).to be_within(1e-6).of(1), check.id

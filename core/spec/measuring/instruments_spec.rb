@@ -2,7 +2,7 @@
 
 RSpec.describe UpperBranch::Measuring::Instruments do
   def judge(check, data, family: "car-one", features: {})
-    machine = UpperBranch::Machine.new(CATALOGUE, family: family, features: features)
+    machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family, features: features)
     UpperBranch::Measuring::Reading.judge(machine.reading(machine.check(check)), data, CATALOGUE.worktop)
   end
 
@@ -52,7 +52,7 @@ RSpec.describe UpperBranch::Measuring::Instruments do
 
   describe "the vacuum gauge" do
     def pattern(signal, level = 18.0)
-      gauge = UpperBranch::Measuring::SimulatedGauge.new(signal, level: level, seed: 5)
+      gauge = UpperBranch::Practice::SimulatedGauge.new(signal, level: level, seed: 5)
       judge("idle-vacuum", { "inputs" => { "values" => (0...200).map { |i| gauge.at(i / 10.0) }, "interval" => 0.1 } })
     end
 

@@ -2,16 +2,16 @@
 
 RSpec.describe UpperBranch::Measuring::SignalPattern do
   def pattern(interval: 0.1, count: 80, &block) = described_class.new(Array.new(count) { |i| i * interval }.map(&block), interval: interval)
-  def gauge(signal, seed) = UpperBranch::Measuring::SimulatedGauge.new(signal, level: 18.0, seed: seed)
+  def gauge(signal, seed) = UpperBranch::Practice::SimulatedGauge.new(signal, level: 18.0, seed: seed)
 
   # A repetition that falls between two samples was taken for twice or three times its period in one record of five.
   it "finds the period of a flick wherever the record begins" do
     periods = [0, 37, 74].product((0...10).to_a).map { |seed, start| pattern { |t| gauge("flicking", seed).at(t + (start * 0.0737)) }.period }
-    expect(periods).to all(be_within(0.03).of(UpperBranch::Measuring::SimulatedGauge::FLICK))
+    expect(periods).to all(be_within(0.03).of(UpperBranch::Practice::SimulatedGauge::FLICK))
   end
 
   it "judges every record of a flicking, hunting and steady needle alike" do
-    machine = UpperBranch::Machine.new(CATALOGUE, family: "car-one")
+    machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
     rule = machine.reading(machine.check("idle-vacuum"))
     words = { "flicking" => "regular-flick", "hunting" => "wanders", "steady" => "steady-normal" }
     words.each do |signal, word|

@@ -145,8 +145,4 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(value("two-screws", { "peaks" => [1.0, 1.6, 1.9], "speeds" => [900, 800, 700] }, "settled")).to eq 2
     expect { calculator("two-screws").run("peaks" => [1, 2], "speeds" => [700]) }.to raise_error(UpperBranch::Invalid, /every pass/)
   end
-
-  it "stops the boot when a calculator has no formula" do
-    expect { described_class.new("fuels" => {}, "number_drills" => {}, "calculators" => [{ "id" => "perpetual-motion", "inputs" => [] }]) }.to raise_error(UpperBranch::Catalogue::Broken, /no formula/)
-  end
 end

@@ -14,7 +14,7 @@ RSpec.describe "Practitioner scenarios" do
   rows.each do |row|
     it "#{row['family']}: #{row['name']}" do
       entries = (row["seen"] || []).map { |id| seen(id) } + (row["not"] || []).map { |id| not_seen(id) }
-      machine = UpperBranch::Machine.new(CATALOGUE, family: row["family"], features: row["features"])
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: row["family"], features: row["features"])
       findings = (row["found"] || {}).reject { |check,| row["skip_missing"] && machine.check(check).nil? }
       # Found by looking, without a warm run before: the state is set first where a check wants one.
       warm = findings.keys.any? { |id| machine.check(id).states.intersect?(%w[R W]) }

@@ -23,13 +23,13 @@ module UpperBranchServer
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         set :store, store
         set :contract, Contract.new
-        set :catalogue_json, JSON.generate(CatalogueView.new(catalogue).to_h)
+        set :catalogue_json, JSON.generate(catalogue.shown)
         set :stamp, catalogue.stamp
         set :public_folder, web
         set :preloads, Preloads.new(web)
-        set :cards, Cards.new(store.database, catalogue)
-        set :logs, Logs.new(store.database)
-        set :board, Board.new(store.database, store)
+        set :cards, store.cards
+        set :logs, store.logs
+        set :board, store.board
       end
     end
 
@@ -45,7 +45,7 @@ module UpperBranchServer
 
     register Routes::Worktop, Routes::Cards, Routes::Logs, Routes::Gauges
 
-    get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.writable }, process: Process.pid) }
+    get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid) }
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -54,11 +54,11 @@ module UpperBranchServer
       settings.catalogue_json
     end
 
-    get("/api/v1/schools") { answer(settings.store.ways) }
+    get("/api/v1/schools") { answer(settings.store.shop.ways) }
 
     post "/api/v1/schools" do
       data = body_as("ShopSchools")
-      answer(settings.store.choose(data["chosen"], data["lacks"]))
+      answer(settings.store.shop.choose(data["chosen"], data["lacks"]))
     end
 
     get "/api/v1/jobs" do
@@ -66,24 +66,23 @@ module UpperBranchServer
     end
 
     post "/api/v1/board" do
-      answer(order: settings.store.arrange(body_as("BoardOrder")["order"]))
+      answer(order: settings.store.shop.arrange(body_as("BoardOrder")["order"]))
     end
 
     post "/api/v1/jobs" do
       data = entries_as("NewJob")
-      stored, job, new = settings.store.create(data["id"], data["title"].strip, data["entries"])
+      stored, traced, new = settings.store.create(data["id"], data["title"].strip, data["entries"])
       status(new ? 201 : 200)
-      answer(job_view(stored, job))
+      answer_job(stored, traced)
     end
 
     get "/api/v1/jobs/:id" do
-      stored = settings.store.find(job_id)
-      answer(job_view(stored, settings.store.replay(stored.entries)))
+      answer_job(*settings.store.find(job_id))
     end
 
     post "/api/v1/jobs/:id/entries" do
       data = entries_as("NewEntries")
-      answer(job_view(*settings.store.add(job_id, data["version"], data["entries"])))
+      answer_job(*settings.store.add(job_id, data["version"], data["entries"]))
     end
 
     get("/api/*") { raise Problem.not_found }
@@ -143,10 +142,9 @@ module UpperBranchServer
       RequestBody.read(request.body, limit).tap { |data| settings.contract.check(schema, data) }
     end
 
-    # A body with entries: each by the schema of its kind, and none twice.
+    # A body with entries, none of them twice.
     def entries_as(schema)
       data = body_as(schema)
-      data["entries"].each_with_index { |entry, i| settings.contract.check_entry(entry, i) }
       ids = data["entries"].map { |entry| entry["id"] }
       twice = ids.each_index.find { |i| ids.index(ids[i]) < i }
       raise Problem.invalid("entries/#{twice}/id", "Two entries of this request have the same id: give each its own") if twice
@@ -169,18 +167,21 @@ module UpperBranchServer
       id
     end
 
-    def job_view(stored, job)
-      entries = stored.entries.map { |entry| entry.merge("struck" => job.struck.include?(entry["id"])) }
-      { id: stored.id, title: stored.title, version: stored.version,
-        catalogue_changed: stored.catalogue != settings.stamp, catalogue_changes: settings.store.changes_since(stored.catalogue),
-        entries: entries, trace: UpperBranch::Trace.of(job).to_h }
+    # The job with its trace, which is JSON already.
+    def answer_job(stored, traced)
+      entries = stored.entries.map { |entry| entry.merge("struck" => traced.struck.include?(entry["id"])) }
+      head = { id: stored.id, title: stored.title, version: stored.version, catalogue_changed: stored.catalogue != settings.stamp,
+               catalogue_changes: settings.store.catalogues.changes_since(stored.catalogue), entries: entries }
+      content_type :json
+      cache_control :no_store
+      "#{JSON.generate(head).delete_suffix('}')},\"trace\":#{traced.json}}"
     end
 
     def board_question
       state = word("state") || "open"
       from = word("from") || "0"
       waits = (word("waits") || "").split(",")
-      raise Problem.invalid("state", "state: one of #{Board::STATES.join(', ')}") unless Board::STATES.include?(state)
+      raise Problem.invalid("state", "state: one of #{Store::Board::STATES.join(', ')}") unless Store::Board::STATES.include?(state)
       raise Problem.invalid("from", "from: a whole number from 0") unless from.match?(/\A\d{1,9}\z/)
       raise Problem.invalid("waits", "waits: at most 20 words") if waits.size > 20
 

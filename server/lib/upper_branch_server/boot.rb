@@ -9,11 +9,17 @@ module UpperBranchServer
       def app
         catalogue = UpperBranch::Catalogue.load
         @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
-        app = App.assemble(store: Store.new(@database, catalogue), catalogue: catalogue)
+        @store = Store.new(@database, catalogue)
+        app = App.assemble(store: @store, catalogue: catalogue)
         Rack::Builder.app do
           use Rack::Deflater, if: ->(_env, _status, headers, _body) { headers["content-type"] != "text/event-stream" }
           run app
         end
+      end
+
+      # Once a process serves: rows of the board that the last catalogue left behind are made anew, in the background.
+      def tend
+        Projections::BoardRows.new(@store).renew_aside if @store
       end
 
       # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows. Each opens its own.

@@ -14,15 +14,10 @@ module UpperBranchServer
     end
 
     # Raises Problem 422 naming the field. schema: name under components/schemas
-    def check(schema, data, prefix = "")
+    def check(schema, data)
       error = @schemas[schema].validate(data).first or return
-      field = [prefix, error["data_pointer"].delete_prefix("/")].reject(&:empty?).join("/")
+      field = [error["data_pointer"], *("kind" if error["type"] == "discriminator")].join("/").delete_prefix("/")
       raise Problem.invalid(field, "#{field.empty? ? 'The request' : field}: #{plain(error)}")
-    end
-
-    # An entry's data by its kind.
-    def check_entry(entry, index)
-      check("#{entry['kind'].split('_').map(&:capitalize).join}Data", entry["data"], "entries/#{index}/data")
     end
 
     private
@@ -30,6 +25,7 @@ module UpperBranchServer
     def plain(error)
       case error["type"]
       when "required" then "#{error.dig('details', 'missing_keys')&.join(', ')} is missing"
+      when "discriminator" then "one of #{error['schema']['discriminator']['mapping'].keys.join(', ')}"
       when "schema" then "is not known here; leave it out"
       else error["error"].sub(/\Avalue at `[^`]*` /, "").sub("value at root ", "")
       end

@@ -13,8 +13,7 @@ module UpperBranchServer
 
       demo = Psych.safe_load_file(FILE)
       demo["jobs"].each { |row| store.create(uuid(row["title"]), row["title"], entries(row)) }
-      cards = Cards.new(database, store.catalogue)
-      demo["cards"].each { |row| cards.keep(row.merge("id" => uuid(row["name"]))) }
+      demo["cards"].each { |row| store.cards.keep(row.merge("id" => uuid(row["name"]))) }
       true
     end
 

@@ -343,8 +343,6 @@ export interface components {
             lacks?: string[];
         };
         Uuid: string;
-        /** @enum {string} */
-        EntryKind: "machine" | "symptom" | "check" | "put_back" | "repair" | "state" | "caution" | "note" | "wait" | "strike" | "close";
         NewJob: {
             id: components["schemas"]["Uuid"];
             title: string;
@@ -355,13 +353,115 @@ export interface components {
             version: number;
             entries: components["schemas"]["NewEntry"][];
         };
-        NewEntry: {
+        /** @description an entry by its kind, with an id made by the client */
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewMachine: {
             id: components["schemas"]["Uuid"];
-            kind: components["schemas"]["EntryKind"];
-            /** @description by kind: MachineData, SymptomData, CheckData, PutBackData, RepairData, StateData, CautionData, NoteData, WaitData, StrikeData, CloseData */
-            data: {
-                [key: string]: unknown;
-            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "machine";
+            data: components["schemas"]["MachineData"];
+        };
+        NewLimits: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "limits";
+            data: components["schemas"]["LimitsData"];
+        };
+        NewSymptom: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "symptom";
+            data: components["schemas"]["SymptomData"];
+        };
+        NewCheck: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
+            data: components["schemas"]["CheckData"];
+        };
+        NewPutBack: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put_back";
+            data: components["schemas"]["PutBackData"];
+        };
+        NewRepair: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "repair";
+            data: components["schemas"]["RepairData"];
+        };
+        NewState: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "state";
+            data: components["schemas"]["StateData"];
+        };
+        NewCaution: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "caution";
+            data: components["schemas"]["CautionData"];
+        };
+        NewNote: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            data: components["schemas"]["NoteData"];
+        };
+        NewWait: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wait";
+            data: components["schemas"]["WaitData"];
+        };
+        NewStrike: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strike";
+            data: components["schemas"]["StrikeData"];
+        };
+        NewClose: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close";
+            data: components["schemas"]["CloseData"];
         };
         MachineData: {
             family: string;
@@ -377,21 +477,28 @@ export interface components {
                 [key: string]: string;
             };
             lacks?: string[];
-            card?: {
-                id: string;
-                name: string;
+            card?: components["schemas"]["CardName"];
+            limits?: components["schemas"]["GivenLimits"];
+        };
+        /** @description limits of a spec card or of this job, by check; copied so that the job stays what it was */
+        GivenLimits: {
+            [key: string]: {
+                cuts: number[];
+                /** @enum {string} */
+                from: "card" | "job";
+                card?: string;
+                source?: string;
+                date?: string;
             };
-            /** @description limits of a spec card or of this job, copied so that the job stays what it was */
-            limits?: {
-                [key: string]: {
-                    cuts: number[];
-                    /** @enum {string} */
-                    from: "card" | "job";
-                    card?: string;
-                    source?: string;
-                    date?: string;
-                };
-            };
+        };
+        CardName: {
+            id: string;
+            name: string;
+        };
+        /** @description a card takes the place of the card before, the job's own limits take the place of what they name */
+        LimitsData: {
+            card?: components["schemas"]["CardName"];
+            limits: components["schemas"]["GivenLimits"];
         };
         SymptomData: {
             symptom: string;
@@ -503,12 +610,148 @@ export interface components {
             entries: components["schemas"]["Entry"][];
             trace: components["schemas"]["Trace"];
         };
-        Entry: {
+        /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        StoredMachine: {
             id: string;
-            kind: components["schemas"]["EntryKind"];
-            data: {
-                [key: string]: unknown;
-            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "machine";
+            data: components["schemas"]["MachineData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredLimits: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "limits";
+            data: components["schemas"]["LimitsData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredSymptom: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "symptom";
+            data: components["schemas"]["SymptomData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredCheck: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
+            data: components["schemas"]["CheckData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredPutBack: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put_back";
+            data: components["schemas"]["PutBackData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredRepair: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "repair";
+            data: components["schemas"]["RepairData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredState: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "state";
+            data: components["schemas"]["StateData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredCaution: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "caution";
+            data: components["schemas"]["CautionData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredNote: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            data: components["schemas"]["NoteData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredWait: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wait";
+            data: components["schemas"]["WaitData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredStrike: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strike";
+            data: components["schemas"]["StrikeData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredClose: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close";
+            data: components["schemas"]["CloseData"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -781,6 +1024,13 @@ export interface components {
             superseded: boolean;
             did: components["schemas"]["Moved"][];
         };
+        Told: {
+            entry: string;
+            says: string;
+            /** @enum {string} */
+            mark: "abnormal" | "healthy" | "repair" | "other";
+            struck: boolean;
+        };
         Moved: {
             id: string;
             name: string;
@@ -881,7 +1131,11 @@ export interface components {
             }[];
             machine: {
                 family: string;
+                /** @description of the family */
                 name: string;
+                /** @description what the shop calls it */
+                called: string | null;
+                card: components["schemas"]["CardName"] | null;
                 features: string[];
                 context: {
                     [key: string]: string;
@@ -921,6 +1175,19 @@ export interface components {
             parts: components["schemas"]["Share"][];
             circuits: components["schemas"]["CircuitShare"][];
             findings: components["schemas"]["Finding"][];
+            /** @description the entries as a person reads them, the first first */
+            told: components["schemas"]["Told"][];
+            /** @description what undoing takes back */
+            undo: {
+                entry: string;
+                says: string | null;
+            } | null;
+            cautions: {
+                /** @description cautions that were read in this job */
+                read: string[];
+                /** @description cautions that what is seen now calls for */
+                danger: string[];
+            };
             waiting: components["schemas"]["Waiting"];
             /** @description what checks took off and nobody has ticked as back on */
             put_back: {

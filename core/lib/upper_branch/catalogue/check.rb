@@ -8,7 +8,8 @@ module UpperBranch
       attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :same, :replaces, :after,
                   :only_when, :neutral, :puts_back, :reading, :needs, :families, :leak, :outside
 
-      def initialize(row, catalogue)
+      # scale: of the catalogue the row belongs to
+      def initialize(row, scale)
         @id = row["id"]
         @name = row["name"]
         @stage = row["file"][0].upcase
@@ -22,8 +23,8 @@ module UpperBranch
         @same = row["same"] || {}
         @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy")
         @outcome_needs = row["outcome_needs"] || {}
-        @leak = catalogue.scale["leaks"]["check"]
-        @outside = catalogue.scale["outside"]["check"]
+        @leak = scale["leaks"]["check"]
+        @outside = scale["outside"]["check"]
         freeze
       end
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "json"
+
 module UpperBranch
   class Catalogue
     # Reads every knowledge file, checks each against its schema and all of them against one another.
@@ -8,24 +10,20 @@ module UpperBranch
         @directory = directory
       end
 
-      # Hash of section => data ("faults" and "checks" gathered from their folders, each row knowing its circuit or stage).
-      # Raises Broken.
+      # {section => data}; a section of a folder is all rows of its files, each knowing the file it came from. Raises Broken.
       def read
-        files = sections.merge("faults" => folder("faults"), "checks" => folder("checks"))
+        files = Book::NAMES.to_h { |name| [name, Book::FOLDERS.include?(name) ? folder(name) : [file("#{name}.yml", name)]] }
         problems = files.values.flatten.flat_map(&:problems)
         raise Broken, problems if problems.any?
 
-        problems = Consistency.new(tables(files), locator(files)).problems
+        tables = files.to_h { |name, list| [name, Book::FOLDERS.include?(name) ? gathered(list) : list.first.data] }
+        problems = Book.new(tables).problems.map { |name, pointer, reason| at(files.fetch(name), pointer, reason) }
         raise Broken, problems if problems.any?
 
-        tables(files)
+        tables
       end
 
       private
-
-      def sections
-        SECTIONS.to_h { |name| [name, file("#{name}.yml", name)] }
-      end
 
       def folder(name)
         Dir[File.join(@directory, name, "*.yml")].map { |path| file(path.delete_prefix("#{@directory}/"), name) }
@@ -38,26 +36,18 @@ module UpperBranch
         KnowledgeFile.new(path, name, JSON.parse(File.read(File.join(DEFAULT, "schema", "#{schema}.json"))))
       end
 
-      def tables(files)
-        @tables ||= files.transform_values do |file|
-          next file.data unless file.is_a?(Array)
-
-          file.flat_map { |one| one.data.map { |row| { "file" => File.basename(one.path, ".yml") }.merge(row) } }
-        end
+      def gathered(files)
+        files.flat_map { |one| one.data.map { |row| { "file" => File.basename(one.path, ".yml") }.merge(row) } }
       end
 
-      # section, index -> "file:line: reason"
-      def locator(files)
-        lambda do |section, index, reason|
-          Array(files[section]).each do |file|
-            rows = file.data.is_a?(Hash) ? (file.data[section] || []) : file.data
-            prefix = file.data.is_a?(Hash) && file.data[section] ? "/#{section}" : ""
-            return file.at("#{prefix}/#{index}", reason) if index < [rows.size, 1].max || files[section] == file
+      # "file:line: reason" for a place in a section. pointer: into the section as a whole
+      def at(files, pointer, reason)
+        return files.first.at(pointer, reason) if files.one?
 
-            index -= rows.size
-          end
-          "#{section}: #{reason}"
-        end
+        index, rest = pointer.match(%r{\A/(\d+)(.*)\z}).captures
+        index = index.to_i
+        file = files.find { |one| (index -= one.data.size).negative? }
+        file.at("/#{index + file.data.size}#{rest}", reason)
       end
     end
   end

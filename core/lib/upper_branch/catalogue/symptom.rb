@@ -6,7 +6,8 @@ module UpperBranch
     class Symptom
       attr_reader :id, :name, :group, :note, :synonyms, :needs, :leak, :hazard
 
-      def initialize(row, catalogue)
+      # scale: of the catalogue the row belongs to
+      def initialize(row, scale)
         @id = row["id"]
         @name = row["name"]
         @group = row["group"]
@@ -15,8 +16,8 @@ module UpperBranch
         @needs = row["needs"] || []
         @hazard = row["hazard"]
         @healthy = row["healthy"] == true
-        @leak = catalogue.scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
-        @outside = catalogue.scale["outside"].fetch("symptom")
+        @leak = scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
+        @outside = scale["outside"].fetch("symptom")
         freeze
       end
 

@@ -21,22 +21,11 @@ module UpperBranch
           against: speaking.select { |reason| reason.decibans.negative? }.first(count).map { |reason| spoken(reason, fault_id) } }
       end
 
-      # "Pump shot: weak", "Hesitation not seen"
-      def name(finding)
-        if finding.kind == :symptom
-          symptom = @catalogue.symptom(finding.id)
-          finding.words == ["present"] ? symptom.name : "Not seen: #{symptom.name}"
-        else
-          check = @catalogue.check(finding.id)
-          "#{check.name.delete_suffix('?')}: #{finding.words.map { |word| check.outcomes[word] }.join(', ').downcase}"
-        end
-      end
-
       private
 
       def spoken(reason, fault_id)
         finding = @findings[reason.entry]
-        { entry: reason.entry, decibans: reason.decibans.round(1), says: "#{name(finding)}#{because(finding, fault_id, reason.decibans)}" }
+        { entry: reason.entry, decibans: reason.decibans.round(1), says: "#{finding.says(@catalogue)}#{because(finding, fault_id, reason.decibans)}" }
       end
 
       # Through which effect a finding speaks for a fault.
@@ -45,14 +34,13 @@ module UpperBranch
 
         fault = @machine.fault(fault_id)
         effect = fault.effects.map { |link| @catalogue.effect(link.id) }.find { |row| shows?(row, finding) }
-        effect ? " (#{effect['says']})" : ""
+        effect ? " (#{effect.says})" : ""
       end
 
       def shows?(effect, finding)
-        return (effect["symptoms"] || {}).key?(finding.id) if finding.kind == :symptom
+        return effect.shows_symptom?(finding.id) if finding.kind == :symptom
 
-        words = (effect["checks"] || {})[finding.id] or return false
-        words.keys.any? { |joined| joined.split("/").intersect?(finding.words) }
+        effect.shows_words?(finding.id, finding.words)
       end
     end
   end

@@ -6,25 +6,25 @@ module UpperBranch
     #
     #   Worktop.new(catalogue.worktop).calculator("jet-change").run("before" => 135, "after" => 138).outputs.first
     class Worktop
-      FORMULAS = [Formulas::Readings, Formulas::Holes, Formulas::Flow, Formulas::Supply, Formulas::Level, Formulas::Circuits, Formulas::AirSide, Formulas::Engine].freeze
+      FORMULAS = [Formulas::Readings, Formulas::Holes, Formulas::Flow, Formulas::Supply, Formulas::Level, Formulas::Circuits,
+                  Formulas::AirSide, Formulas::Engine].freeze
+
+      # The formula of a calculator (Method), or nil. id: as in worktop.yml
+      def self.formula(id)
+        name = id.tr("-", "_").to_sym
+        FORMULAS.find { |group| group.respond_to?(name) }&.method(name)
+      end
 
       attr_reader :calculators
 
-      # table: worktop.yml as read
+      # table: worktop.yml as read; every calculator of it has its formula
       def initialize(table)
         shared = { fuels: table["fuels"], drills: Drills.new(table["number_drills"]) }
-        @calculators = table["calculators"].map { |row| Calculator.new(row, formula(row["id"]), shared) }
+        @calculators = table["calculators"].map { |row| Calculator.new(row, Worktop.formula(row["id"]), shared) }
       end
 
       def calculator(id)
         @calculators.find { |calculator| calculator.id == id }
-      end
-
-      private
-
-      def formula(id)
-        name = id.tr("-", "_").to_sym
-        FORMULAS.find { |group| group.respond_to?(name) }&.method(name) or raise Catalogue::Broken, ["worktop.yml:1: #{id}: no formula of this name"]
       end
     end
   end

@@ -12,8 +12,8 @@ module UpperBranch
       def initialize(job)
         @job = job
         @machine = job.machine
-        @transitions = Transitions.for(@machine.family, job.catalogue)
-        @rules = OrderingRules.new(job)
+        @transitions = Workshop::Transitions.for(@machine.family, job.catalogue)
+        @rules = Workshop::OrderingRules.new(job)
       end
 
       # Array of Candidate in catalogue order.
@@ -41,9 +41,9 @@ module UpperBranch
       end
 
       def mended_since?(check, result)
-        compiled = Diagnosis::Compiled.for(@machine)
         faults = @job.repairs.select { |repair| repair.round >= result.round }.flat_map(&:faults)
-        faults.filter_map { |id| compiled.index(id) }.any? { |index| compiled.table(check).sum(index) > 0.2 }
+        least = @job.catalogue.scale["planning"]["shown"]
+        faults.filter_map { |id| @machine.fault(id) }.any? { |fault| @machine.arrows.row(fault, check).values.sum > least }
       end
 
       def too_close?(result)
@@ -62,11 +62,11 @@ module UpperBranch
 
       # A repair that disturbed what the check looks at.
       def destroyed?(check)
-        @job.repairs.any? { |repair| (Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id) } && !proving?(check)
+        @job.repairs.any? { |repair| (Workshop::Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id) } && !proving?(check)
       end
 
       def proving?(check)
-        @job.result(check.id)&.round.to_i < @job.round && Proof::ASSEMBLED.include?(check.stage)
+        @job.result(check.id)&.round.to_i < @job.round && Workshop::Proof::ASSEMBLED.include?(check.stage)
       end
 
       def asked_for?(check)

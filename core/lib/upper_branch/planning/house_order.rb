@@ -32,7 +32,7 @@ module UpperBranch
       def list
         complaint = @job.complaint.first
         group = complaint && @job.catalogue.symptom(complaint.id).group
-        @job.catalogue.house[group] || @job.catalogue.house["other"]
+        @job.catalogue.house.list(group)
       end
     end
   end

@@ -24,7 +24,7 @@ module UpperBranch
         @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks, rows.masked, rows.probability)
         @needed = NeededSets.new(job, posterior, rows)
         @cost = ExpectedCost.new(job, @needed)
-        @transitions = Transitions.for(job.machine.family, job.catalogue)
+        @transitions = Workshop::Transitions.for(job.machine.family, job.catalogue)
       end
 
       # Reckons beliefs after every word of these checks, once for all that is asked below.

@@ -32,7 +32,7 @@ module UpperBranch
         @job = job
         @posterior = posterior
         @numbers = job.catalogue.scale["planning"]
-        @rules = OrderingRules.new(job)
+        @rules = Workshop::OrderingRules.new(job)
         @repairs = @worth = @telling = []
         @options = ranked
         @kind, @target, @reason = decide
@@ -63,11 +63,11 @@ module UpperBranch
       def persists?
         since = @job.findings.select { |finding| finding.round == @job.round }
         since.any? { |finding| finding.kind == :symptom && finding.words == ["present"] && !@job.catalogue.symptom(finding.id).healthy? } ||
-          Proof.of(@job).left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
+          Workshop::Proof.of(@job).left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
       end
 
       def proving
-        item = Proof.of(@job).left.first or return [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
+        item = Workshop::Proof.of(@job).left.first or return [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
 
         [:prove, item, "After a repair: #{item.kind == :check ? 'repeat the check that failed' : "prove the complaint's own conditions"}."]
       end
@@ -100,7 +100,7 @@ module UpperBranch
       end
 
       def repairing_outright(rule)
-        plan = Repairs.find(@job.machine, rule["repair"])
+        plan = Workshop::Repairs.find(@job.machine, rule["repair"])
         held_back(plan) || [:repair, plan, rule["says"]]
       end
 
@@ -108,7 +108,7 @@ module UpperBranch
       def held_back(plan)
         [@rules.hold(Opening.new(plan.id, [plan.state]), @worth, @telling), @rules.hold_repair(plan, @worth)].compact.each do |hold|
           first = @options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
-          return [:check, first, "#{hold.says} So this comes before the repair: #{Repairs.words(@job.machine, plan).name.downcase}."]
+          return [:check, first, "#{hold.says} So this comes before the repair: #{Workshop::Repairs.words(@job.machine, plan).name.downcase}."]
         end
         nil
       end
@@ -122,7 +122,8 @@ module UpperBranch
         repair = repairs.max_by { |row| [row.chance, row.plan.id] }
         return refer_or_repair(repair.plan, "No check left says more, and this is the likeliest cause, at #{percent(repair.chance)}.") if repair && repair.chance > @numbers["last_resort"]
 
-        [:refer, Repairs.find(@job.machine, "refer-out"), "No check left on this machine tells more, and nothing in the catalogue stands out: refer it out with the findings."]
+        [:refer, Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"]),
+         "No check left on this machine tells more, and nothing in the catalogue stands out: refer it out with the findings."]
       end
 
       def repair_reason(repair, best)
@@ -197,7 +198,7 @@ module UpperBranch
         inside, outside = told.partition { |option| @rules.opening(option.check) }
         inside.reject(&:waits).each do |option|
           better = outside.select { |other| !other.waits && other.gain >= option.gain / 2 }
-          option.waits = OrderingRules::Hold.new(@rules.opening(option.check), better.map(&:check)) if better.any?
+          option.waits = Workshop::OrderingRules::Hold.new(@rules.opening(option.check), better.map(&:check)) if better.any?
         end
       end
 

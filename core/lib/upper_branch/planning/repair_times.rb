@@ -9,7 +9,7 @@ module UpperBranch
     #   times.minutes(plan, state)   # Float, INFINITY when there is no way today
     #   times.of_faults(state)       # one per fault, in the order of Compiled#faults
     class RepairTimes
-      RUNNING = BenchState.new(engine: "running")
+      RUNNING = Workshop::BenchState.new(engine: "running")
 
       # plans: targeted repairs in the order of Compiled#faults; composites: those worth proposing at this bench
       attr_reader :plans, :composites, :transitions
@@ -20,10 +20,10 @@ module UpperBranch
 
       def initialize(machine)
         @numbers = machine.catalogue.scale["planning"]
-        @transitions = Transitions.for(machine.family, machine.catalogue)
-        @plans = Diagnosis::Compiled.for(machine).faults.map { |fault| Repairs.targeted(machine, fault) }
-        @composites = Repairs.composites(machine).reject { |plan| plan.refers? || plan.faults.size < 2 || plan.id == "swap-carburetor" || internal?(machine, plan) }
-        @of_faults = Transitions::STATES.to_h { |state| [state.key, @plans.map { |plan| minutes(plan, state) }.freeze] }
+        @transitions = Workshop::Transitions.for(machine.family, machine.catalogue)
+        @plans = Diagnosis::Compiled.for(machine).faults.map { |fault| Workshop::Repairs.targeted(machine, fault) }
+        @composites = Workshop::Repairs.composites(machine).reject { |plan| plan.refers? || plan.faults.size < 2 || plan.needs_spare || internal?(machine, plan) }
+        @of_faults = Workshop::Transitions::STATES.to_h { |state| [state.key, @plans.map { |plan| minutes(plan, state) }.freeze] }
       end
 
       def minutes(plan, state)
@@ -42,7 +42,7 @@ module UpperBranch
 
       # Where proof happens: running, or with the carburetor on where it cannot run.
       def proved(state)
-        @transitions.minutes(state, RUNNING).finite? ? RUNNING : BenchState.new(engine: state.engine)
+        @transitions.minutes(state, RUNNING).finite? ? RUNNING : Workshop::BenchState.new(engine: state.engine)
       end
 
       # About what it takes in memory.

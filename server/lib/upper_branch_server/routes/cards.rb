@@ -22,13 +22,13 @@ module UpperBranchServer
         app.get "/api/v1/cards.csv" do
           attachment "spec-cards.csv"
           content_type "text/csv; charset=utf-8"
-          UpperBranch::SpecCards::Sheet.csv(settings.cards.list)
+          UpperBranch::Workshop::SpecCardFile.csv(settings.cards.list)
         end
 
         app.get "/api/v1/cards.json" do
           attachment "spec-cards.json"
           content_type :json
-          UpperBranch::SpecCards::Sheet.json(settings.cards.list)
+          UpperBranch::Workshop::SpecCardFile.json(settings.cards.list)
         end
       end
     end

@@ -15,8 +15,8 @@ module UpperBranchServer
         app.set :gauge_pace, 1.0 / RATE # s between two readings; tests go faster
         app.set :gauges_open, { count: 0 }
         app.get "/api/v1/gauges/:kind" do
-          kind = UpperBranch::Measuring::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
-          gauge = reckoned { UpperBranch::Measuring::SimulatedGauge.new(word("signal") || "steady", level: kind[:level], seed: word("seed").to_i) }
+          kind = UpperBranch::Practice::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
+          gauge = reckoned { UpperBranch::Practice::SimulatedGauge.new(word("signal") || "steady", level: kind[:level], seed: word("seed").to_i) }
           content_type "text/event-stream"
           cache_control :no_store
           headers "x-accel-buffering" => "no"

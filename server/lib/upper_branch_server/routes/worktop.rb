@@ -9,13 +9,13 @@ module UpperBranchServer
           etag settings.stamp
           cache_control :no_cache
           content_type :json
-          JSON.generate(calculators: settings.store.catalogue.worktop.calculators.map { |calculator| AnswerView.calculator(calculator) })
+          JSON.generate(calculators: settings.store.catalogue.worktop.calculators.map { |calculator| UpperBranch::Views::Answer.calculator(calculator) })
         end
 
         app.post "/api/v1/worktop/:id" do
           calculator = settings.store.catalogue.worktop.calculator(word("id")) or raise Problem.not_found
           data = body_as("Question")
-          answer(reckoned { AnswerView.answer(calculator.run(data["inputs"], data["units"] || {})) })
+          answer(reckoned { UpperBranch::Views::Answer.answer(calculator.run(data["inputs"], data["units"] || {})) })
         end
 
         judging(app)
@@ -25,7 +25,7 @@ module UpperBranchServer
       def self.judging(app)
         app.post "/api/v1/jobs/:id/judge" do
           data = body_as("Judge")
-          job = settings.store.replay(settings.store.find(job_id).entries)
+          job = settings.store.jobs.replay(settings.store.jobs.find(job_id).entries)
           answer(reckoned { judged(job, data) })
         end
       end
@@ -43,7 +43,7 @@ module UpperBranchServer
           check = machine&.check(data["check"]) or raise UpperBranch::Invalid.new("check", "No check of this machine is called #{data['check'].inspect}")
           rule = machine.reading(check) or raise UpperBranch::Invalid.new("reading", "No limit is known here: enter it, or choose a spec card")
           reading = UpperBranch::Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
-          AnswerView.reading(reading, check, job.catalogue.scale["verdict"]["clear"]).merge(cuts: rule["cuts"], limit_unit: rule["unit"], physical: rule["physical"], limit: rule["limit"])
+          UpperBranch::Views::Answer.reading(reading, check, job.catalogue.scale["verdict"]["clear"]).merge(cuts: rule["cuts"], limit_unit: rule["unit"], physical: rule["physical"], limit: rule["limit"])
         end
       end
     end

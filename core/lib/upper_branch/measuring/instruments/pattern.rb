@@ -26,7 +26,7 @@ module UpperBranch
         private_constant :INCH
 
         def record
-          calculator = @worktop.calculator("vacuum-pattern")
+          calculator = @worktop.calculator(@rule["calculator"])
           read = %w[values interval].to_h { |id| [id, calculator.inputs.find { |one| one.id == id }.read(@data["inputs"][id])] }
           @pattern = SignalPattern.new(read["values"].value, interval: read["interval"].value)
           calculator.run(@data["inputs"])
@@ -36,15 +36,23 @@ module UpperBranch
 
         # Moves first: a flick falls and comes back, a drift goes one way, a wander does neither; what does not move is judged by its mean.
         def chances
+          drift, flick, wander = moves
+          still = [1 - drift - flick - wander, 0.0].max
+          low, normal = Uncertainty.shares(@pattern.mean / INCH, 0.3, @rule["cuts"])
+          roles = @rule["roles"]
+          @rule["words"].zip([still * low, still * normal]).to_h
+                        .merge(roles["flick"] => flick, roles["drift"] => drift, roles["wander"] => wander)
+        end
+
+        # Chances of [drift, flick, wander].
+        def moves
           limits = @rule["moves"]
           spread, dip, drifted = [@pattern.spread, @pattern.dip, @pattern.drifted.abs].map { |value| value / INCH }
           moving = soft(spread, limits["spread"])
           drift = moving_share(soft(drifted, limits["drift"]), drifted > 2 * spread)
-          flick = moving * soft(dip / [spread, 0.05].max, limits["flick"]) * (@pattern.period && @pattern.period < limits["slowest"] ? 1 : 0.2) * (1 - drift)
-          wander = [(moving * (1 - drift)) - flick, 0.0].max
-          still = [1 - drift - flick - wander, 0.0].max
-          low, normal = Uncertainty.shares(@pattern.mean / INCH, 0.3, @rule["cuts"])
-          { "low-steady" => still * low, "steady-normal" => still * normal, "regular-flick" => flick, "slow-drift" => drift, "wanders" => wander }
+          quick = @pattern.period && @pattern.period < limits["slowest"] ? 1 : 0.2
+          flick = moving * soft(dip / [spread, 0.05].max, limits["flick"]) * quick * (1 - drift)
+          [drift, flick, [(moving * (1 - drift)) - flick, 0.0].max]
         end
 
         def moving_share(share, clear)

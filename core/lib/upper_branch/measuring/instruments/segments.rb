@@ -34,7 +34,8 @@ module UpperBranch
         def words(flows, unsure)
           short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
           where = Restriction.new(flows, unsure, input("head").value).tightest_chances
-          { "ample" => ample }.merge(@points.each_with_index.to_h { |point, i| ["short-#{point}", short * where[i]] })
+          at = @rule["points"].zip(@rule["roles"]["short"]).to_h
+          { @rule["roles"]["ample"] => ample }.merge(@points.each_with_index.to_h { |point, i| [at[point], short * where[i]] })
         end
 
         def by_demand(flow, unsure)

@@ -30,9 +30,10 @@ module UpperBranch
         def words(sweep, found)
           chances = sweep.chances
           lower, near, higher = sweep.peak ? Uncertainty.shares(sweep.peak, [sweep.peak_uncertainty, 0.02].max, [found - NEAR, found + NEAR]) : [0.0, 0.0, 0.0]
-          leaner, richer = @rule["air_screw"] ? [higher, lower] : [lower, higher]
+          leaner, richer = @rule["reversed"] ? [higher, lower] : [lower, higher]
           inside = chances["inside"]
-          { "at-peak" => inside * near, "peak-richer" => inside * richer, "peak-leaner" => inside * leaner, "flat" => chances["flat"], "still-rising-at-limit" => chances["below"] + chances["above"] }
+          roles = @rule["roles"]
+          { roles["near"] => inside * near, roles["richer"] => inside * richer, roles["leaner"] => inside * leaner, roles["flat"] => chances["flat"], roles["outside"] => chances["below"] + chances["above"] }
         end
       end
     end

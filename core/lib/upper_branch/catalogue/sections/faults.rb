@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    module Sections
+      # How parts fail.
+      class Faults < Section
+        def digests = sums
+        def records = rows.map { |row| Fault.new(row) }
+        def shown = { faults: records.map { |fault| one(fault) } }
+
+        private
+
+        def look
+          unique
+          rows.each_with_index do |row, i|
+            fitting("/#{i}", row)
+            links("/#{i}", row)
+            names("/#{i}", row)
+          end
+        end
+
+        def names(at, row)
+          known(at, row["id"], (row["effects"] || {}).keys, book.effects.ids, "effect")
+          known(at, row["id"], [row["circuit"] || row["file"]], book.circuits.ids, "circuit")
+          known(at, row["id"], [row["repair"]], book.repairs.kinds.map { |kind| kind["id"] }, "kind of repair")
+          rate = row["rate"]
+          conditions = rate.is_a?(Hash) ? [rate["when"]].compact + (rate["raised"] || {}).keys : []
+          known(at, row["id"], conditions, book.context.conditions, "context condition")
+        end
+
+        def one(fault)
+          { id: fault.id, name: fault.name, why: fault.why, circuit: fault.circuit, part: fault.part.id,
+            part_name: fault.part.name, repair: fault.repair_text, from_memory: fault.from_memory?, needs: fault.needs,
+            symptoms: symptoms(fault), proof: fault.outcomes.map { |check, word,| { check: check, word: word } } }
+        end
+
+        # Symptoms a fault can show, by itself or through its effects.
+        def symptoms(fault)
+          effects = book.effects.rows.select { |row| fault.effects.any? { |link| link.id == row["id"] } }
+          by_effect = effects.to_h { |row| [row["id"], (row["symptoms"] || {}).keys] }
+          (fault.symptoms.map(&:id) + fault.effects.flat_map { |link| by_effect.fetch(link.id) }).uniq
+        end
+      end
+    end
+  end
+end

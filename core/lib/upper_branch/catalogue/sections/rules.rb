@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    module Sections
+      # What the tables cannot say alone: faults that come together, faults that hide others, the order a shop never breaks.
+      class Rules < Section
+        NAMED = %w[allow checks clear].freeze # lists of checks in a rule of order
+
+        def couplings = data["couplings"]
+        def masks = data["masks"]
+        def order = data["order"]
+        def digests = { "rules" => sum(data) }
+
+        private
+
+        def look
+          couplings.each_with_index { |row, i| coupling(row, "/couplings/#{i}") }
+          masks.each_with_index { |row, i| mask(row, "/masks/#{i}") }
+          order.each_with_index { |row, i| rule(row, "/order/#{i}") }
+        end
+
+        def coupling(row, at)
+          known(at, row["name"], row["one"] + listed(row["other"]), book.faults.ids, "fault")
+          known(at, row["name"], row["other_effects"], book.effects.ids, "effect")
+        end
+
+        def mask(row, at)
+          known(at, row["name"], [row["effect"], row["hides"]].compact, book.effects.ids, "effect")
+          known(at, row["name"], [row["fault"]].compact, book.faults.ids, "fault")
+        end
+
+        def rule(row, at)
+          checks = NAMED.flat_map { |key| listed(row[key]) } + listed(row["groups"]).flatten
+          known(at, row["id"], checks, book.checks.ids, "check")
+          known(at, row["id"], row["symptoms"], book.symptoms.ids, "symptom")
+          known(at, row["id"], [row["repair"]].compact, book.repairs.composites.map { |plan| plan["id"] }, "composite repair")
+          listed(row["outcomes"]).each { |term| term.split("=").then { |check, word| answers(at, row["id"], check, [word]) } }
+        end
+      end
+    end
+  end
+end

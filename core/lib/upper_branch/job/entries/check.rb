@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Job
+    module Entries
+      # The result of a check: one of its answers, several where it takes them, or a reading.
+      class Check < Entry
+        # "Pump shot: weak"
+        def self.words(catalogue, id, words)
+          check = catalogue.check(id) or return id
+          "#{check.name.delete_suffix('?')}: #{words.map { |word| check.outcomes[word] || word }.join(', ').downcase}"
+        end
+
+        def admit(job)
+          open_job(job)
+          check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
+          data["outcomes"] ? outcomes(job, check) : reading(job, check)
+          possible(job, check)
+        end
+
+        def surviving(job, names)
+          id = names.one("checks", data["check"])
+          check = job.machine && (job.machine.check(id) || job.catalogue.check(id)) or return names.gone("check", data["check"])
+          found = data.merge("check" => id)
+          found["outcomes"] ? still_answers(job, check, found, names) : still_read(job, check, found, names)
+        end
+
+        def apply(job, data)
+          check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
+          reading = data["reading"] && (judged(job, check, data["reading"]) or return)
+          stand(job, check)
+          job.minutes += data["minutes"] || check.minutes
+          job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
+          job.findings << finding(job, check, data["outcomes"], reading)
+        end
+
+        def says(job)
+          found = job.findings.find { |finding| finding.entry == id } and return found.says(job.catalogue)
+          names = Names.new(job.catalogue)
+          now = names.one("checks", data["check"])
+          words = (data["outcomes"] || []).map { |word| names.one("outcomes", word, now) }
+          words.empty? ? job.catalogue.check(now)&.name || data["check"] : Check.words(job.catalogue, now, words)
+        end
+
+        private
+
+        def nowhere(job)
+          id = data["check"]
+          unknown("check", id, job.catalogue.check(id), job.machine.checks.map(&:id))
+        end
+
+        def outcomes(job, check)
+          words = check.words(job.machine.features)
+          given = data["outcomes"]
+          refuse("outcomes", asked(check, words)) if given.empty?
+          strange = given.find { |word| !words.include?(word) }
+          refuse("outcomes", "#{check.id} knows no outcome #{strange.inspect}; use one of: #{words.join(', ')}") if strange
+          several(check, given) if given.size > 1
+        end
+
+        def several(check, given)
+          refuse("outcomes", "#{check.id} takes one outcome") unless check.multi?
+          refuse("outcomes", "#{check.normal} stands alone: it says nothing was wrong") if given.include?(check.normal)
+        end
+
+        def asked(check, words) = "Give the outcome of #{check.id}: #{words.join(', ')}"
+
+        def reading(job, check)
+          words = check.words(job.machine.features)
+          refuse("outcomes", asked(check, words)) unless data["reading"]
+          refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{words.join(', ')}") unless check.reading
+          rule = job.machine.reading(check) or refuse("reading", without_limit(check))
+          Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
+        end
+
+        def without_limit(check)
+          "No limit of #{check.id} is known for this machine: enter it, choose a spec card, or give an outcome in a word"
+        end
+
+        def possible(job, check)
+          cost, = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, check.states)
+          refuse("check", impossible(check)) unless cost.finite?
+          rule = Workshop::OrderingRules.new(job).blocking(check)
+          refuse("check", rule) if rule
+        end
+
+        def impossible(check)
+          if check.states == ["C"]
+            return "#{check.name} needs a stone-cold engine and this one has run: " \
+                   "leave it until tomorrow, then set the state to cold"
+          end
+
+          "#{check.name} needs the carburetor #{check.states.join(' or ')}: that is not done on this kind of machine here"
+        end
+
+        def still_answers(job, check, found, names)
+          known = check.words(job.machine.features)
+          words = names.list("outcomes", "answer to #{check.name}", found["outcomes"], known, check.id)
+          words.empty? ? nil : found.merge("outcomes" => words)
+        end
+
+        def still_read(job, check, found, names)
+          check.reading && job.machine.reading(check) ? found : names.gone("reading of", check.name)
+        end
+
+        # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has gone.
+        def judged(job, check, reading)
+          Measuring::Reading.judge(job.machine.reading(check), reading, job.catalogue.worktop)
+        rescue Invalid => e
+          job.lost << { entry: id, says: "The reading of #{check.name} can no longer be judged: #{e.message}" }
+          nil
+        end
+
+        # Doing a check brings the machine into the state the check needs, by the nearest way; the way's minutes count.
+        def stand(job, check)
+          return if check.states.any? { |code| job.state.meets?(code) }
+
+          cost, state = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, check.states)
+          job.move(state, cost)
+        end
+
+        def finding(job, check, outcomes, reading)
+          Finding.new(entry: id, kind: :check, id: check.id, words: outcomes || [reading.word],
+                      chances: outcomes ? nil : reading.chances, conditions: [], round: job.round, reading: reading)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Job
+    module Entries
+      # The end of a job: proven, referred out, or unproven with its reason.
+      class Close < Entry
+        WAYS = %w[proven referred unproven].freeze
+
+        def admit(job)
+          open_job(job)
+          refuse("as", "A job closes as #{WAYS.join(', ')}") unless WAYS.include?(data["as"])
+          reason = data["reason"].to_s.strip
+          refuse("reason", "Say why it closes without proof") if data["as"] == "unproven" && reason.empty?
+          return unless data["as"] == "proven"
+
+          left = Workshop::Proof.of(job).left
+          refuse("as", "Not proven yet: #{left.map(&:name).join(', ')}") if left.any?
+        end
+
+        def apply(job, data)
+          job.waiting = nil
+          job.closing = { entry: id, as: data["as"], reason: data["reason"] }
+        end
+
+        def says(_job)
+          "Closed: #{data['as']}#{" - #{data['reason']}" if data['reason']}"
+        end
+      end
+    end
+  end
+end

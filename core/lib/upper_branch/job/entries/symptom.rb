@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Job
+    module Entries
+      # What was observed without a check: there, or looked for and not there.
+      class Symptom < Entry
+        SEEN = %w[present absent].freeze
+
+        # "Hesitation", "Not seen: Hesitation"
+        def self.words(catalogue, id, seen)
+          name = catalogue.symptom(id)&.name || id
+          seen == "absent" ? "Not seen: #{name}" : name
+        end
+
+        def admit(job)
+          open_job(job)
+          refuse("symptom", nowhere(job)) unless job.machine.symptom(data["symptom"])
+          refuse("seen", "#{data['symptom']} is either present or absent") unless SEEN.include?(data["seen"])
+          conditions(job)
+        end
+
+        def surviving(job, names)
+          id = names.one("symptoms", data["symptom"])
+          return names.gone("symptom", data["symptom"]) unless job.machine && job.catalogue.symptom(id)
+
+          known = job.catalogue.conditions.map { |row| row["id"] }
+          data.merge("symptom" => id, "when" => names.list("conditions", "condition", data["when"], known))
+        end
+
+        def apply(job, data)
+          job.findings << Finding.new(entry: id, kind: :symptom, id: data["symptom"], words: [data["seen"]],
+                                      conditions: data["when"] || [], round: job.round)
+        end
+
+        def says(job)
+          Symptom.words(job.catalogue, Names.new(job.catalogue).one("symptoms", data["symptom"]), data["seen"])
+        end
+
+        private
+
+        def nowhere(job)
+          id = data["symptom"]
+          unknown("symptom", id, job.catalogue.symptom(id), job.machine.symptoms.map(&:id))
+        end
+
+        def conditions(job)
+          ids = job.catalogue.conditions.map { |row| row["id"] }
+          strange = (data["when"] || []).find { |id| !ids.include?(id) }
+          refuse("when", "No condition is called #{strange.inspect}; use one of: #{ids.join(', ')}") if strange
+        end
+      end
+    end
+  end
+end

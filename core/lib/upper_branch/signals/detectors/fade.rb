@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Signals
+    module Detectors
+      # Full throttle held, and after some seconds the speed goes down: told as an exponential fall.
+      #
+      #   Fade.new(samples, signs["detectors"]["fade"]).events
+      class Fade
+        SMOOTHED = 0.5 # s
+        STILL_PULLS = 0.98 # of the highest speed
+        ONE_TIME_CONSTANT = 0.63 # of the fall, 1 - 1/e
+
+        # rule: of knowledge/signs.yml
+        def initialize(samples, rule)
+          @samples = samples
+          @rule = rule
+        end
+
+        # Array of Event.
+        def events
+          return [] unless @samples.all?("throttle", "rpm")
+
+          full_throttle.filter_map { |from, to| fade_in(smooth(@samples["rpm"][from..to].dup), from) }
+        end
+
+        private
+
+        # [from, to] of the stretches of full throttle that are held.
+        def full_throttle
+          over = @samples["throttle"].gt(@rule["full_above"]).cast_to(Numo::Int8).to_a
+          runs = over.each_index.chunk_while { |i, j| over[i] == over[j] }.select { |run| over[run.first] == 1 }
+          runs.select { |run| run.size * @samples.step >= @rule["held"] }.map { |run| [run.first, run.last] }
+        end
+
+        # Running mean.
+        def smooth(values)
+          width = @samples.count(SMOOTHED)
+          return values if width < 2 || values.size <= width
+
+          sums = values.cumsum
+          middle = (sums[width..] - sums[0...-width]) / width
+          left = width / 2
+          Numo::DFloat.cast(([middle[0]] * left) + middle.to_a + ([middle[-1]] * (values.size - left - middle.size)))
+        end
+
+        def fade_in(rpm, from)
+          peak = (rpm >= rpm.max * STILL_PULLS).where.to_a.last or return
+          fall = 1 - (rpm[-1] / rpm[peak])
+          return unless fall >= @rule["fall"] && seen?(peak, rpm.size)
+
+          Event.new(kind: "fade", from: @samples.time[from + peak], to: @samples.time[from + rpm.size - 1], strength: fall,
+                    says: words(rpm, peak, fall), evidence: Event.evidence(@rule["evidence"]))
+        end
+
+        # Long enough before the peak to call it pulling, and long enough after it to call it a fade.
+        def seen?(peak, size)
+          peak * @samples.step >= @rule["pulled"] && (size - peak) * @samples.step >= @rule["looks_on"]
+        end
+
+        def words(rpm, peak, fall)
+          fallen = rpm[peak..].lt(rpm[peak] * (1 - (fall * ONE_TIME_CONSTANT))).where
+          constant = (fallen.empty? ? 0 : fallen[0]) * @samples.step
+          "Full throttle held: after #{format('%.0f', peak * @samples.step)} s the speed falls #{Measuring::Words.percent(fall, 0)}, " \
+            "time constant #{format('%.1f', constant)} s."
+        end
+      end
+    end
+  end
+end

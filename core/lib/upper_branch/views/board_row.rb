@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Views
+    # What the board shows of a job, from its trace: what it waits for, the leading suspects, minutes so far.
+    #
+    #   BoardRow.of(Trace.of(job).to_h)   # => {"machine" => "Cider press", "waits_for" => "cold", ...}
+    module BoardRow
+      SHOWN = 3
+      LEAST = 0.1 # chance from which a suspect is named
+
+      # trace: as Trace#to_h gives it
+      def self.of(trace)
+        { "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
+          "minutes" => trace[:minutes], "next" => next_words(trace[:next]), "leading" => leading(trace),
+          "waiting" => trace[:waiting]&.slice(:for, :until, :text)&.transform_keys(&:to_s) }
+      end
+
+      def self.waits_for(trace)
+        return "closed" if trace[:closing]
+
+        trace[:next][:check] ? trace[:next][:check][:group] : trace[:next][:kind].to_s
+      end
+
+      def self.next_words(step)
+        (step[:check] || step[:repair] || step[:proof])&.fetch(:name) || step[:reason]
+      end
+
+      def self.leading(trace)
+        return [] if trace[:findings].empty?
+
+        trace[:faults].first(SHOWN).select { |row| row[:probability] > LEAST }
+                      .map { |row| { "name" => row[:name], "probability" => row[:probability].round(4) } }
+      end
+      private_class_method :waits_for, :next_words, :leading
+    end
+  end
+end

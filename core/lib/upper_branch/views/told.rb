@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Views
+    # The entries of a job as a person reads them, those struck out too, in the order they were made.
+    #
+    #   Told.of(job)   # => [{entry: "3", says: "Pump shot: weak", mark: "abnormal", struck: false}, ...]
+    module Told
+      # mark: "abnormal", "healthy", "repair" or "other"
+      def self.of(job)
+        findings = job.findings.to_h { |finding| [finding.entry, finding] }
+        job.all.filter_map do |entry|
+          says = entry.says(job) or next
+          { entry: entry.id, says: says, mark: mark(job, entry, findings[entry.id]), struck: job.struck.include?(entry.id) }
+        end
+      end
+
+      # What undoing would take back: {entry:, says:} or nil.
+      def self.undo(job)
+        last = job.last or return
+        { entry: last.id, says: last.says(job) }
+      end
+
+      def self.mark(job, entry, finding)
+        return entry.kind == "repair" ? "repair" : "other" unless finding
+
+        healthy?(job, finding) ? "healthy" : "abnormal"
+      end
+
+      def self.healthy?(job, finding)
+        return finding.words == ["absent"] if finding.symptom?
+
+        finding.words.first == job.catalogue.check(finding.id).normal
+      end
+      private_class_method :mark, :healthy?
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Views
+    # A trace as plain text for a terminal.
+    class TraceText
+      def initialize(trace)
+        @trace = trace
+      end
+
+      def to_s
+        [heading, sets, faults, groups("Parts", :parts), groups("Circuits", :circuits), step, alternatives].compact.join("\n\n")
+      end
+
+      private
+
+      def heading
+        "#{@trace[:machine][:name]} - engine #{@trace[:state][:engine]}, carburetor #{@trace[:state][:carburetor]}, #{@trace[:minutes]} min so far"
+      end
+
+      def sets
+        rows = @trace[:sets].map do |row|
+          line(row[:probability], if row[:outside]
+                                    "something outside this catalogue"
+                                  else
+                                    (row[:faults].empty? ? "nothing" : row[:faults].join(" + "))
+                                  end)
+        end
+        "Leading sets\n#{rows.join("\n")}"
+      end
+
+      def faults
+        rows = @trace[:faults].map { |row| ([line(row[:probability], "#{row[:id]} (#{row[:circuit]}) #{row[:name]}")] + reasons(row[:reasons])).join("\n") }
+        "Faults\n#{rows.join("\n")}"
+      end
+
+      def reasons(reasons)
+        return [] unless reasons
+
+        (reasons[:for] + reasons[:against]).map { |reason| format("             %+6.1f dB  %s", reason[:decibans], reason[:says]) }
+      end
+
+      def groups(title, key)
+        "#{title}\n#{@trace[key].map { |row| line(row[:probability], row[:id]) }.join("\n")}"
+      end
+
+      def step
+        step = @trace[:next]
+        target = step[:check] || step[:repair] || step[:proof]
+        "Next: #{step[:kind]}#{" #{target[:id]} - #{target[:name]}" if target}\n  #{step[:reason]}"
+      end
+
+      def alternatives
+        rows = @trace[:next][:alternatives].map { |row| "  #{row[:id]} (#{row[:minutes]} + #{row[:travel]} min, #{row[:gain]} bits)#{" - waits: #{row[:waits]}" if row[:waits]}" }
+        "Alternatives\n#{rows.join("\n")}" if rows.any?
+      end
+
+      def line(probability, words)
+        format("  %6.2f %%  %s", probability * 100, words)
+      end
+    end
+  end
+end

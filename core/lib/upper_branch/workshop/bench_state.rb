@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Workshop
+    # How the machine stands: cold or warm, running or stopped, and how far the carburetor has been opened.
+    # Check states: C stone cold, R running warm, K cranking, W warm just stopped, S stopped, any, and the carburetor
+    # open (on the engine), bench (off), apart.
+    class BenchState
+      ENGINES = %w[cold running warm].freeze
+      CARBURETORS = %w[on open bench apart].freeze
+
+      attr_reader :engine, :carburetor
+
+      def initialize(engine: "cold", carburetor: "on")
+        @engine = engine
+        @carburetor = carburetor
+        freeze
+      end
+
+      # Can a check that needs this code be done as things stand, without doing anything else first?
+      def meets?(code)
+        case code
+        when "C" then engine == "cold" && carburetor == "on"
+        when "R" then engine == "running"
+        when "K" then engine != "running" && carburetor == "on"
+        when "W" then engine == "warm" && carburetor == "on"
+        when "S" then engine != "running" && %w[on open].include?(carburetor)
+        when "any" then true
+        else CARBURETORS.index(carburetor) >= CARBURETORS.index(code)
+        end
+      end
+
+      # Coarse group for the plan strip.
+      def self.group(code)
+        { "C" => "cold", "R" => "running", "K" => "stopped", "W" => "just-stopped", "S" => "stopped", "any" => "stopped" }.fetch(code, "opened")
+      end
+
+      def key = [engine, carburetor]
+      def to_h = { engine: engine, carburetor: carburetor }
+      def ==(other) = other.is_a?(BenchState) && key == other.key
+      alias eql? ==
+      def hash = key.hash
+    end
+  end
+end

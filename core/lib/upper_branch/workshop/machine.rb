@@ -1,0 +1,135 @@
+# frozen_string_literal: true
+
+require "set"
+
+module UpperBranch
+  module Workshop
+    # The machine in hand: its family, what it has fitted, and what is known about its past.
+    #
+    #   machine = Machine.new(catalogue, family: "car-one", features: {"power-valve" => false}, context: {"age" => "old"})
+    #   machine.faults.size
+    #
+    # Raises Invalid naming the field when a word is not in the catalogue.
+    class Machine
+      attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options, :schools, :limits
+
+      # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids;
+      # schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check => row} of a spec card or of
+      # this job (Limits)
+      def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {})
+        @given = { family: family, features: features, context: context, work: work, schools: schools, lacks: lacks }
+        @catalogue = catalogue
+        @family = catalogue.family(family) or raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
+        @switches = features || {}
+        @features = fitted(@switches)
+        @context = checked_context(context || {})
+        @work = checked_work(Array(work))
+        @lacks = checked_lacks(Array(lacks))
+        @schools = Schools.new(catalogue, schools)
+        @limits = Limits.new(self, limits)
+        @options = answered
+        @holds = @options.flat_map { |option| option["holds"] || [] }
+        @denies = @options.flat_map { |option| option["denies"] || [] }
+        id = @family["id"]
+        @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
+        @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }
+        @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
+        freeze
+      end
+
+      def check(id)
+        @checks.find { |check| check.id == id }
+      end
+
+      def symptom(id)
+        @symptoms.find { |symptom| symptom.id == id }
+      end
+
+      def fault(id)
+        @faults.find { |fault| fault.id == id }
+      end
+
+      # true, false or nil (nobody knows) for a condition that rates depend on, e.g. "old", "stood", "modified".
+      def condition(id)
+        return true if @holds.include?(id)
+        return false if @denies.include?(id)
+
+        nil
+      end
+
+      # Where the family lets a repair of this fault be reached from, when that is nearer than its kind says; or nil.
+      def access(fault_id)
+        (family["access"] || []).find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
+      end
+
+      # The same machine with other limits. limits: as `new` takes them
+      def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
+
+      # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is known.
+      def reading(check)
+        limits.reading(check)
+      end
+
+      # Tools of a check that this bench does not have.
+      def missing_tools(check)
+        schools.tools(check) & lacks
+      end
+
+      # What each fault shows on this machine (Catalogue::Arrows).
+      def arrows
+        catalogue.kept.fetch([:arrows, key]) { Catalogue::Arrows.new(catalogue, faults, checks, features) }
+      end
+
+      def licensed_only?
+        family["licensed_only"] == true
+      end
+
+      # What a compiled model depends on: two machines with the same key share one.
+      def key
+        [family["id"], features.sort]
+      end
+
+      def inspect = "#<Machine #{family['id']}>"
+
+      private
+
+      def fitted(switches)
+        switches.each do |id, value|
+          raise unknown("features/#{id}", "feature", id, catalogue.features.keys) unless catalogue.features.key?(id)
+          raise Invalid.new("features/#{id}", "#{id} must be true or false") unless [true, false].include?(value)
+        end
+        on, off = switches.partition { |_, value| value }
+        ((family["features"] + on.map(&:first)).to_set - off.map(&:first)).freeze
+      end
+
+      # Everything answered at intake: the options chosen and the work done last.
+      def answered
+        chosen = catalogue.questions.filter_map do |question|
+          question["options"].find { |option| option["id"] == context[question["id"]] }
+        end
+        chosen + catalogue.work.select { |row| work.include?(row["id"]) }
+      end
+
+      def checked_context(context)
+        context.each do |id, option|
+          question = catalogue.questions.find { |row| row["id"] == id } or raise unknown("context/#{id}", "question", id, catalogue.questions.map { |row| row["id"] })
+          ids = question["options"].map { |row| row["id"] }
+          raise unknown("context/#{id}", "answer to #{id}", option, ids) unless ids.include?(option)
+        end
+      end
+
+      def checked_work(work)
+        ids = catalogue.work.map { |row| row["id"] }
+        work.each { |id| raise unknown("work", "kind of work", id, ids) unless ids.include?(id) }
+      end
+
+      def checked_lacks(lacks)
+        lacks.each { |tool| raise unknown("lacks", "tool", tool, catalogue.tools) unless catalogue.tools.include?(tool) }
+      end
+
+      def unknown(field, what, word, allowed)
+        Invalid.new(field, "No #{what} is called #{word.inspect}; use one of: #{allowed.join(', ')}")
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Workshop
+    # After a repair: the checks that failed are repeated, then the complaint's own conditions. What is still to be shown?
+    #
+    #   Proof.of(job).left   # => [Item(:check, "pump-shot", "Pump shot"), Item(:symptom, "hesitation", ...)]
+    class Proof
+      Item = Struct.new(:kind, :id, :name, :done, keyword_init: true)
+      ASSEMBLED = %w[A B C D].freeze # stages that see the machine whole; parts on the bench are not looked at twice
+
+      def self.of(job)
+        new(job)
+      end
+
+      def initialize(job)
+        @job = job
+      end
+
+      # Every item, done or not. Before any repair: one item that asks for it.
+      def items
+        return [Item.new(kind: :repair, id: "repair", name: "a repair", done: false)] if @job.round.zero?
+
+        failed_checks + complaint
+      end
+
+      def left
+        items.reject(&:done)
+      end
+
+      private
+
+      def failed_checks
+        seen = @job.findings.select { |finding| finding.kind == :check && finding.round < @job.round }.map(&:id).uniq
+        seen.filter_map do |id|
+          check = @job.machine.check(id) or next
+          next if !ASSEMBLED.include?(check.stage) || check.records? || !failed_and_mended?(check)
+
+          Item.new(kind: :check, id: id, name: check.name, done: @job.result(id).then { |result| result.round == @job.round && sound?(check, result) })
+        end
+      end
+
+      # Failed before some repair that mends a fault which shows that word.
+      def failed_and_mended?(check)
+        @job.findings.any? do |finding|
+          finding.kind == :check && finding.id == check.id && !sound?(check, finding) &&
+            @job.repairs.any? { |repair| repair.round >= finding.round && repair.faults.any? { |id| shows?(id, check, finding.words) } }
+        end
+      end
+
+      def shows?(fault_id, check, words)
+        fault = @job.machine.fault(fault_id) or return false
+        least = @job.catalogue.scale["planning"]["shown"]
+        @job.machine.arrows.row(fault, check).any? { |word, strength| words.include?(word) && strength > least }
+      end
+
+      def sound?(check, finding)
+        finding.words == [check.normal]
+      end
+
+      def complaint
+        @job.findings.select { |finding| finding.kind == :symptom && finding.words == ["present"] && finding.round < @job.round }.map(&:id).uniq.map do |id|
+          symptom = @job.catalogue.symptom(id)
+          latest = @job.findings.reverse.find { |finding| finding.kind == :symptom && finding.id == id }
+          Item.new(kind: :symptom, id: id, name: symptom.name, done: latest.round == @job.round && latest.words == ["absent"])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+RSpec.describe UpperBranch::Practice::SimulatedGauge do
+  it "shows the same for the same signal, seed and time, and never stands quite still" do
+    one = described_class.new("steady", level: 18, seed: 4)
+    expect(one.at(3.2)).to eq described_class.new("steady", level: 18, seed: 4).at(3.2)
+    expect((0..40).map { |i| one.at(i / 10.0) }.uniq.size).to be > 30
+  end
+
+  it "keeps within reason of its level" do
+    described_class::SIGNALS.each_key do |signal|
+      values = (0..600).map { |i| described_class.new(signal, level: 18).at(i / 10.0) }
+      expect(values.minmax.first).to be > 12
+      expect(values.minmax.last).to be < 21
+    end
+  end
+
+  it "knows no other signal" do
+    expect { described_class.new("jumping", level: 1) }.to raise_error(UpperBranch::Invalid, /steady, drifting/)
+  end
+end
