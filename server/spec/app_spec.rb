@@ -50,7 +50,7 @@ RSpec.describe UpperBranchServer::App do
   it "tells the browser at once which scripts a page will need" do
     get "/jobs/#{SecureRandom.uuid}"
     scripts = last_response.body.scan(%r{rel="modulepreload" href="/(assets/[\w.-]+\.js)"}).flatten
-    expect(scripts.join).to include("trace-view")
+    expect(scripts.join).to include("bench")
     expect(scripts.map { |file| File.join(UpperBranchServer::WEB, file) }).to all(satisfy { |file| File.file?(file) })
     expect(last_response.body).not_to include("__PRELOADS__")
     expect(UpperBranchServer::Preloads.new("/nowhere").into("<!-- __PRELOADS__ -->", "/")).to eq ""

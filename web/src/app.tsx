@@ -1,34 +1,68 @@
-import { lazy, Suspense } from "react";
-import { Route, Routes } from "react-router";
+import type { QueryClient } from "@tanstack/react-query";
+import { Outlet, type RouteObject } from "react-router";
+import { queries } from "./api/queries";
+import { Broken } from "./shell/broken";
 import { Shell } from "./shell/shell";
 import { Loading } from "./ui/state";
 
-const Board = lazy(() => import("./board/board").then((view) => ({ default: view.Board })));
-const Intake = lazy(() => import("./intake/intake").then((view) => ({ default: view.Intake })));
-const TraceView = lazy(() => import("./trace/trace-view").then((view) => ({ default: view.TraceView })));
-const Handbook = lazy(() => import("./handbook/handbook").then((view) => ({ default: view.Handbook })));
-const Worktop = lazy(() => import("./worktop/worktop").then((view) => ({ default: view.Worktop })));
-const Cards = lazy(() => import("./cards/cards").then((view) => ({ default: view.Cards })));
-const Logs = lazy(() => import("./logs/logs").then((view) => ({ default: view.Logs })));
-const NotFound = lazy(() => import("./shell/not-found").then((view) => ({ default: view.NotFound })));
-
-export function App() {
-  return (
-    <Shell>
-      <Suspense fallback={<Loading />}>
-        <Routes>
-          <Route path="/" element={<Board />} />
-          <Route path="/new" element={<Intake />} />
-          <Route path="/jobs/:id" element={<TraceView />} />
-          <Route path="/worktop" element={<Worktop />} />
-          <Route path="/worktop/:id" element={<Worktop />} />
-          <Route path="/cards" element={<Cards />} />
-          <Route path="/logs" element={<Logs />} />
-          <Route path="/logs/:id" element={<Logs />} />
-          <Route path="/handbook" element={<Handbook />} />
-          <Route path="*" element={<NotFound />} />
-        </Routes>
-      </Suspense>
-    </Shell>
-  );
+/**
+ * Every page with its address. The code of a page comes when it is asked for; what it will ask the server for is fetched meanwhile
+ * (`ahead`), so that one does not wait for the other.
+ */
+export function routes(client: QueryClient): RouteObject[] {
+  const ahead =
+    (...wanted: ((id: string) => Promise<unknown>)[]) =>
+    ({ params }: { params: { id?: string | undefined } }) => {
+      for (const fetch of wanted) void fetch(params.id ?? "");
+      return null;
+    };
+  const catalogue = () => client.prefetchQuery(queries.catalogue());
+  const job = (id: string) => client.prefetchQuery(queries.job(id));
+  const cards = () => client.prefetchQuery(queries.cards());
+  const worktop = () => client.prefetchQuery(queries.worktop());
+  return [
+    {
+      element: (
+        <Shell>
+          <Outlet />
+        </Shell>
+      ),
+      hydrateFallbackElement: <Loading />,
+      children: [
+        {
+          errorElement: <Broken />,
+          children: [
+            { path: "/", lazy: async () => ({ Component: (await import("./jobs/board/board")).Board }) },
+            {
+              path: "/new",
+              loader: ahead(catalogue, cards),
+              lazy: async () => ({ Component: (await import("./jobs/intake/intake")).Intake }),
+            },
+            {
+              path: "/jobs/:id",
+              loader: ahead(catalogue, job),
+              lazy: async () => ({ Component: (await import("./bench/bench")).Bench }),
+            },
+            {
+              path: "/worktop/:id?",
+              loader: ahead(worktop, catalogue),
+              lazy: async () => ({ Component: (await import("./worktop/worktop")).Worktop }),
+            },
+            {
+              path: "/cards",
+              loader: ahead(cards, catalogue),
+              lazy: async () => ({ Component: (await import("./cards/cards")).Cards }),
+            },
+            { path: "/logs/:id?", lazy: async () => ({ Component: (await import("./logs/logs")).Logs }) },
+            {
+              path: "/handbook",
+              loader: ahead(catalogue),
+              lazy: async () => ({ Component: (await import("./handbook/handbook")).Handbook }),
+            },
+            { path: "*", lazy: async () => ({ Component: (await import("./shell/not-found")).NotFound }) },
+          ],
+        },
+      ],
+    },
+  ];
 }

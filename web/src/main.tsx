@@ -2,15 +2,15 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter } from "react-router";
-import { ApiError } from "./api/client";
-import { queries } from "./api/queries";
-import { App } from "./app";
+import { createBrowserRouter } from "react-router";
+import { RouterProvider } from "react-router/dom";
+import { ApiError } from "./api/problem";
+import { routes } from "./app";
 import { OutboxRoot } from "./outbox/use-outbox";
-import { applyTheme, storedTheme } from "./shell/theme";
+import { applyTheme, theme } from "./shell/theme";
 import "./styles.css";
 
-applyTheme(storedTheme());
+applyTheme(theme.read());
 
 // The scroll lock under a dialog writes a style tag of its own: the page's policy asks for this word on it.
 setNonce(document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content ?? "");
@@ -24,10 +24,7 @@ const client = new QueryClient({
   },
 });
 
-// What the page at hand will ask for is fetched while its code is still on the way.
-void client.prefetchQuery(queries.catalogue());
-const jobId = /^\/jobs\/([0-9a-f-]{36})$/.exec(window.location.pathname)?.[1];
-if (jobId) void client.prefetchQuery(queries.job(jobId));
+const router = createBrowserRouter(routes(client));
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");
@@ -35,9 +32,7 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <OutboxRoot>
-        <BrowserRouter>
-          <App />
-        </BrowserRouter>
+        <RouterProvider router={router} />
       </OutboxRoot>
     </QueryClientProvider>
   </StrictMode>,

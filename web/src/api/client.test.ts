@@ -1,5 +1,7 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { api, ApiError, entry, newId } from "./client";
+import { api } from "./client";
+import { ApiError } from "./problem";
+import { entry, newId } from "./entries";
 
 function answers(status: number, body: unknown) {
   vi.stubGlobal(
@@ -26,7 +28,14 @@ describe("the client", () => {
         order: [],
       },
     );
-    expect(fetch).toHaveBeenCalledWith("/api/v1/jobs?state=closed&waits=cold%2Caside&q=cider+press&from=60", undefined);
+    const asked = new URL((vi.mocked(fetch).mock.calls[0]?.[0] as Request).url);
+    expect(asked.pathname).toBe("/api/v1/jobs");
+    expect(Object.fromEntries(asked.searchParams)).toEqual({
+      state: "closed",
+      waits: "cold,aside",
+      q: "cider press",
+      from: "60",
+    });
   });
 
   it("raises the problem the server names, final when it is the entry's fault", async () => {

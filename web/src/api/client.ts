@@ -1,106 +1,62 @@
-import type {
-  Answer,
-  BoardPage,
-  Calculator,
-  Catalogue,
-  DataLog,
-  Job,
-  Judged,
-  NewEntry,
-  NewJob,
-  Problem,
-  ReadingData,
-  ShopWays,
-  SpecCard,
-  SpecItem,
-} from "./types";
+import createClient from "openapi-fetch";
+import { problemOf } from "./problem";
+import type { paths } from "./schema.generated";
+import type { BoardQuestion, CardData, DataLog, NewEntry, NewJob, Question, ReadingData, ShopWays } from "./types";
 
-/** An answer that was not a success: the problem document, or status 0 when nothing answered. */
-export class ApiError extends Error {
-  readonly problem: Problem;
+// The paths, what goes in and what comes out are those of server/openapi.yml; a wrong one does not compile.
+const http = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? "http://127.0.0.1",
+  fetch: (request) => globalThis.fetch(request),
+});
 
-  constructor(problem: Problem) {
-    super(problem.detail);
-    this.problem = problem;
-  }
+type Answered<T> = { data?: T; error?: unknown; response: Response };
 
-  get status(): number {
-    return this.problem.status;
-  }
-
-  /** True when the same request may succeed later: no signal, or the database is away. */
-  get passing(): boolean {
-    return this.status === 0 || this.status >= 502 || this.status === 429;
-  }
-}
-
-const NO_SIGNAL: Problem = {
-  type: "/problems/no-signal",
-  title: "No connection",
-  status: 0,
-  detail: "The server does not answer. What you entered is kept here and is sent when it does.",
-};
-
-async function request<T>(path: string, init?: RequestInit): Promise<T> {
-  let response: Response;
-  try {
-    response = await fetch(`/api/v1${path}`, init);
-  } catch {
-    throw new ApiError(NO_SIGNAL);
-  }
-  const body: unknown = await response.json().catch(() => null);
-  if (response.ok && body) return body as T;
-  throw new ApiError(isProblem(body) ? body : { ...NO_SIGNAL, status: response.status || 0 });
-}
-
-function isProblem(body: unknown): body is Problem {
-  return typeof body === "object" && body !== null && "detail" in body && "status" in body;
-}
-
-function post<T>(path: string, body: unknown): Promise<T> {
-  return request<T>(path, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
+/** What was answered, or an ApiError with the problem. */
+async function taken<T>(call: Promise<Answered<T>>): Promise<T> {
+  const { data, error, response } = await call.catch(() => {
+    throw problemOf(0, null);
   });
+  if (data === undefined || !response.ok) throw problemOf(response.status, error);
+  return data;
 }
 
+/** Every question the page asks of the server, each answer as the contract types it. Failures are ApiErrors. */
 export const api = {
-  catalogue: () => request<Catalogue>("/catalogue"),
-  schools: () => request<ShopWays>("/schools"),
-  chooseSchools: (ways: ShopWays) => post<ShopWays>("/schools", ways),
-  board: (question: BoardQuestion) => request<BoardPage>(`/jobs?${boardQuery(question)}`),
-  arrange: (order: string[]) => post<{ order: string[] }>("/board", { order }),
-  job: (id: string) => request<Job>(`/jobs/${id}`),
-  createJob: (job: NewJob) => post<Job>("/jobs", job),
+  catalogue: () => taken(http.GET("/api/v1/catalogue")),
+  schools: () => taken(http.GET("/api/v1/schools")),
+  chooseSchools: (ways: ShopWays) => taken(http.POST("/api/v1/schools", { body: ways })),
+  board: ({ state, waits = [], q, from }: BoardQuestion) =>
+    taken(
+      http.GET("/api/v1/jobs", {
+        params: {
+          query: {
+            ...(state && { state }),
+            ...(waits.length > 0 && { waits: waits.join(",") }),
+            ...(q && { q }),
+            ...(from && { from }),
+          },
+        },
+      }),
+    ),
+  arrange: (order: string[]) => taken(http.POST("/api/v1/board", { body: { order } })),
+  job: (id: string) => taken(http.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+  createJob: (job: NewJob) => taken(http.POST("/api/v1/jobs", { body: job })),
   addEntries: (id: string, version: number, entries: NewEntry[]) =>
-    post<Job>(`/jobs/${id}/entries`, { version, entries }),
-  judge: (id: string, check: string, reading: ReadingData) => post<Judged>(`/jobs/${id}/judge`, { check, reading }),
-  worktop: () => request<{ calculators: Calculator[] }>("/worktop").then((answer) => answer.calculators),
-  reckon: (id: string, question: { inputs: Record<string, unknown>; units: Record<string, string> }) =>
-    post<Answer>(`/worktop/${id}`, question),
-  cards: () => request<{ cards: SpecCard[]; items: SpecItem[] }>("/cards"),
-  keepCard: (card: Omit<SpecCard, "id" | "limits"> & { id?: string }) => post<SpecCard>("/cards", card),
-  importCards: (text: string) => post<{ kept: number }>("/cards/import", { text }),
-  dropCard: (id: string) => request<{ dropped: boolean }>(`/cards/${id}`, { method: "DELETE" }),
-  logs: () => request<{ logs: DataLog[]; samples: { id: string; name: string }[] }>("/logs"),
-  log: (id: string) => request<DataLog>(`/logs/${id}`),
-  sampleLog: (sample: string) => post<DataLog>("/logs", { sample }),
+    taken(http.POST("/api/v1/jobs/{id}/entries", { params: { path: { id } }, body: { version, entries } })),
+  judge: (id: string, check: string, reading: ReadingData) =>
+    taken(http.POST("/api/v1/jobs/{id}/judge", { params: { path: { id } }, body: { check, reading } })),
+  worktop: () => taken(http.GET("/api/v1/worktop")).then((answer) => answer.calculators),
+  reckon: (id: string, question: Question) =>
+    taken(http.POST("/api/v1/worktop/{id}", { params: { path: { id } }, body: question })),
+  cards: () => taken(http.GET("/api/v1/cards")),
+  keepCard: (card: CardData) => taken(http.POST("/api/v1/cards", { body: card })),
+  importCards: (text: string) => taken(http.POST("/api/v1/cards/import", { body: { text } })),
+  dropCard: (id: string) => taken(http.DELETE("/api/v1/cards/{id}", { params: { path: { id } } })),
+  logs: () => taken(http.GET("/api/v1/logs")),
+  log: (id: string) => taken(http.GET("/api/v1/logs/{id}", { params: { path: { id } } })),
+  sampleLog: (sample: string) => taken(http.POST("/api/v1/logs", { body: { sample } })),
   sendLog,
 };
-
-/** state: open (the default), closed, or waiting until a time; waits: what it waits for; q: words on the card; from: where the page begins */
-export type BoardQuestion = { state?: "open" | "closed" | "waiting"; waits?: string[]; q?: string; from?: number };
-
-function boardQuery(question: BoardQuestion): string {
-  const { state, waits, q, from } = question;
-  return new URLSearchParams({
-    ...(state && { state }),
-    ...(waits && waits.length > 0 && { waits: waits.join(",") }),
-    ...(q && { q }),
-    ...(from && { from: String(from) }),
-  }).toString();
-}
 
 /** Sends a log as it is; the only way a browser tells how much has gone is XMLHttpRequest. progress: 0 to 1 */
 function sendLog(file: File, progress: (share: number) => void): Promise<DataLog> {
@@ -110,26 +66,11 @@ function sendLog(file: File, progress: (share: number) => void): Promise<DataLog
     call.setRequestHeader("content-type", "text/csv");
     call.responseType = "json";
     call.upload.onprogress = (event) => progress(event.loaded / event.total);
-    call.onerror = () => reject(new ApiError(NO_SIGNAL));
+    call.onerror = () => reject(problemOf(0, null));
     call.onload = () => {
-      const body: unknown = call.response;
-      if (call.status < 300) resolve(body as DataLog);
-      else reject(new ApiError(isProblem(body) ? body : { ...NO_SIGNAL, status: call.status }));
+      if (call.status < 300) resolve(call.response as DataLog);
+      else reject(problemOf(call.status, call.response));
     };
     call.send(file);
   });
-}
-
-/** A new entry with an id of its own, so that sending it twice stores it once. */
-export function entry(kind: NewEntry["kind"], data: Record<string, unknown>): NewEntry {
-  return { id: newId(), kind, data };
-}
-
-/** crypto.randomUUID needs a secure page; a tablet in the shed may use plain http. */
-export function newId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
-  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
-  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
 }

@@ -1,5 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
-import { api, type BoardQuestion } from "./client";
+import { api } from "./client";
+import { type BoardQuestion } from "./types";
 import type { ReadingData } from "./types";
 
 /**

@@ -342,6 +342,12 @@ export interface components {
             /** @description tools the bench does not have; left out */
             lacks?: string[];
         };
+        ShopWays: {
+            chosen: {
+                [key: string]: string;
+            };
+            lacks: string[];
+        };
         Uuid: string;
         NewJob: {
             id: components["schemas"]["Uuid"];
@@ -909,9 +915,7 @@ export interface components {
             name: string;
             family: string;
             figures: components["schemas"]["Figure"][];
-            limits: {
-                [key: string]: Record<string, never>;
-            };
+            limits: components["schemas"]["GivenLimits"];
         };
         Cards: {
             cards: components["schemas"]["Card"][];
@@ -960,11 +964,13 @@ export interface components {
                 to: number;
                 strength: number;
                 says: string;
+                /** @description as a job takes it */
                 evidence: {
-                    symptom?: string;
-                    when?: string[];
-                    check?: string;
-                    outcomes?: string[];
+                    symptom: string;
+                    when: string[];
+                } | {
+                    check: string;
+                    outcomes: string[];
                 };
             }[];
             count: number;
@@ -1142,6 +1148,12 @@ export interface components {
                 };
                 work: string[];
                 lacks: string[];
+                /** @description those that can be seen on this machine */
+                symptoms: string[];
+                /** @description the checks of this machine, and the outcomes each can have */
+                checks: {
+                    [key: string]: string[];
+                };
                 /** @description checks whose steps, tools or limits the shop's schools change, or that this family lets one reach more easily */
                 schools: {
                     [key: string]: {
@@ -1158,8 +1170,19 @@ export interface components {
                 };
             };
             state: {
-                engine: string;
-                carburetor: string;
+                /** @enum {string} */
+                engine: "cold" | "running" | "warm";
+                /** @enum {string} */
+                carburetor: "on" | "open" | "bench" | "apart";
+                /** @description what to record when engine or carburetor has come to stand otherwise */
+                changes: {
+                    engine: {
+                        [key: string]: components["schemas"]["StateData"];
+                    };
+                    carburetor: {
+                        [key: string]: components["schemas"]["StateData"];
+                    };
+                };
             };
             minutes: number;
             round: number;
@@ -1260,6 +1283,22 @@ export interface components {
                 id: string;
                 name: string;
                 stage: string;
+                /** @enum {string|null} */
+                icon: "shot" | "float" | "seat" | "needle" | "jet" | "screw" | "plate" | "gauge" | null;
+                /** @description where it is done on a section: the first of these spots that the drawing has */
+                place: {
+                    /** @enum {string} */
+                    act: "look" | "measure" | "finger" | "turn";
+                    spots: string[];
+                } | null;
+                /** @description its answers on a picture: where each lies on it */
+                picture: {
+                    /** @enum {string} */
+                    drawing: "side" | "light";
+                    places?: {
+                        [key: string]: number[];
+                    };
+                } | null;
                 states: string[];
                 minutes: number;
                 steps: string[];
@@ -1290,7 +1329,12 @@ export interface components {
                     source: string;
                     calculator?: string;
                     ask: string[];
-                    points?: string[];
+                    points?: {
+                        id: string;
+                        name: string;
+                        /** @description the outcome when it is tight there */
+                        short: string;
+                    }[];
                     altitude?: boolean;
                 } | null;
             }[];
@@ -1426,7 +1470,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShopSchools"];
+                    "application/json": components["schemas"]["ShopWays"];
                 };
             };
         };
@@ -1450,7 +1494,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShopSchools"];
+                    "application/json": components["schemas"]["ShopWays"];
                 };
             };
             422: components["responses"]["Problem"];

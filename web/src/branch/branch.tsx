@@ -1,5 +1,5 @@
 import type { Catalogue, Trace } from "../api/types";
-import { percent } from "../ui/percent";
+import { percent } from "../words/percent";
 import { drawBranch, HEIGHT, WIDTH, type Limb } from "./geometry";
 import { useTweened } from "./tween";
 

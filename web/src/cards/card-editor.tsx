@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { api, ApiError } from "../api/client";
+import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { Catalogue, Problem, SpecItem } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { today } from "../ui/clock";
-import { parseNumber } from "../ui/numbers";
+import { parseNumber } from "../words/numbers";
 import type { EditedCard } from "./edited-card";
 
 type Row = { item: string; low: string; high: string; unit: string; source: string; date: string };

@@ -1,12 +1,13 @@
 // @vitest-environment jsdom
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { api, ApiError } from "../api/client";
+import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { Catalogue, SpecItem } from "../api/types";
 import { draw } from "../testing/render";
 import { CardEditor } from "./card-editor";
 import { emptyCard } from "./edited-card";
-import { figureText } from "./figure-text";
+import { figureText } from "../words/figures";
 
 const items: SpecItem[] = [
   {

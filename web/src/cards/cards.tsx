@@ -1,15 +1,16 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { queries } from "../api/queries";
-import { api, ApiError } from "../api/client";
+import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { SpecCard, SpecItem } from "../api/types";
-import { useCatalogue } from "../api/use-job";
+import { useCatalogue } from "../api/use-catalogue";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
 import { CardEditor } from "./card-editor";
 import { emptyCard, type EditedCard } from "./edited-card";
-import { figureText } from "./figure-text";
+import { figureText } from "../words/figures";
 import { useCards } from "./use-cards";
 
 /** Spec cards: the figures of each carburetor model, with source and date; in and out as CSV and JSON. */

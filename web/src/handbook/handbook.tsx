@@ -1,9 +1,9 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Catalogue } from "../api/types";
-import { useCatalogue } from "../api/use-job";
+import { useCatalogue } from "../api/use-catalogue";
 import { Failed, Loading } from "../ui/state";
-import { finder } from "./finder";
+import { finder } from "../words/finder";
 import { CheckPage, CircuitPage, FaultPage, HazardPage, MistakePage, SymptomPage } from "./pages";
 import { Primer } from "./primer";
 import { Schools } from "./schools";

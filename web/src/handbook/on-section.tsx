@@ -1,16 +1,16 @@
 import { useMemo, useState } from "react";
-import type { Catalogue } from "../api/types";
+import type { Catalogue, Check } from "../api/types";
 import { placeOf, DRAWINGS } from "../section/drawings";
 import { Section } from "../section/section";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 
 /** A page's subject on the section of a family of one's choice: a part lit, or the place of a check marked. */
-export function OnSection({ catalogue, part, check }: { catalogue: Catalogue; part?: string; check?: string }) {
+export function OnSection({ catalogue, part, check }: { catalogue: Catalogue; part?: string; check?: Check }) {
   const fitting = useMemo(
     () => catalogue.families.filter((row) => shows(row.id, part, check)),
     [catalogue, part, check],
   );
-  const [kept, keep] = useKept("upper-branch.family", { family: "car-one" });
+  const [kept, keep] = useKept("family", { family: "" });
   const [cold, setCold] = useState(false);
   const family = fitting.find((row) => row.id === kept.family) ?? fitting[0];
   if (!family) return null;
@@ -56,7 +56,7 @@ export function OnSection({ catalogue, part, check }: { catalogue: Catalogue; pa
 }
 
 /** Whether a family's drawing has what the page is about. */
-function shows(family: string, part: string | undefined, check: string | undefined): boolean {
+function shows(family: string, part: string | undefined, check: Check | undefined): boolean {
   const drawing = DRAWINGS[family];
   if (!drawing) return false;
   if (check) return placeOf(drawing, check) !== null;

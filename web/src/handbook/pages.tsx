@@ -113,7 +113,7 @@ export function CheckPage({ check, catalogue }: Shared & { check: Check }) {
           ))}
         </ul>
       </Section>
-      <OnSection catalogue={catalogue} check={check.id} />
+      <OnSection catalogue={catalogue} check={check} />
       <Section title="Cautions">
         <Links on="cautions" rows={catalogue.hazards.filter((hazard) => check.hazards.includes(hazard.id))} />
       </Section>

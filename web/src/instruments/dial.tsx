@@ -1,8 +1,8 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
-import { ticks } from "../ui/numbers";
-import { angleOf, dialRange, valueAt } from "./dial-geometry";
+import { useKept } from "../kept/use-kept";
+import { ticks } from "../words/numbers";
+import { angleOf, dialRange, valueAt } from "../plot/dial-geometry";
 import type { InstrumentProps } from "./kinds";
 import { NumberEntry } from "./number-entry";
 import { needleData } from "./to-reading";

@@ -1,7 +1,7 @@
 import { Droplet } from "lucide-react";
 import { useKeys, useShown } from "../keys/use-keys";
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import type { InstrumentProps } from "./kinds";
 import { useStopwatch } from "./stopwatch";
 import { dropsData } from "./to-reading";

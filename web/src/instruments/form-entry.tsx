@@ -1,4 +1,4 @@
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { CalculatorFields } from "../worktop/calculator-fields";
 import { inputsOf, type Typed } from "../worktop/typed";
 import { useWorktop } from "../worktop/use-worktop";

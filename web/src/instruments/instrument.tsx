@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Check, Job, Reading, ReadingData } from "../api/types";
+import { clearAll, takenAt } from "../kept/store";
 import { Button } from "../ui/button";
 import { Dial } from "./dial";
 import { DropTapper } from "./drop-tapper";
@@ -24,7 +25,7 @@ export function Instrument(props: {
   onRecord: (reading: ReadingData) => void;
 }) {
   const { check, reading, job } = props;
-  const keep = `upper-branch.taken.${job.id}.${check.id}.${job.trace.round}`;
+  const keep = takenAt(job.id, check.id, job.trace.round);
   const [data, setData] = useState<ReadingData | null>(null);
   const judge = useJudge(job, check.id, data);
   const limit = job.trace.machine.readings[check.id];
@@ -32,7 +33,7 @@ export function Instrument(props: {
     judge.problem?.errors?.find((error) => error.field === `reading/${field}`)?.detail ?? null;
   const record = () => {
     if (!data) return;
-    clearKept(keep);
+    clearAll(keep);
     props.onRecord(data);
   };
   if (limit && limit.cuts === null && ["number", "calculator"].includes(reading.by))
@@ -90,8 +91,4 @@ function ByKind(props: InstrumentProps) {
     default:
       return <NumberEntry {...props} />;
   }
-}
-
-function clearKept(prefix: string): void {
-  for (const key of Object.keys(localStorage)) if (key.startsWith(prefix)) localStorage.removeItem(key);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { angleOf, dialRange, valueAt } from "./dial-geometry";
-import { bell, SCALE_WIDTH, scaleOf } from "./scale-geometry";
+import { angleOf, dialRange, valueAt } from "../plot/dial-geometry";
+import { bell, SCALE_WIDTH, scaleOf } from "../plot/scale-geometry";
 import { elapsedOf } from "./stopwatch";
 import {
   dropsData,

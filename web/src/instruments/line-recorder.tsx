@@ -1,20 +1,15 @@
-import type { Judged } from "../api/types";
+import type { Judged, Reading } from "../api/types";
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
-import { percent } from "../ui/percent";
+import { percent } from "../words/percent";
 import type { InstrumentProps } from "./kinds";
 import { useStopwatch } from "./stopwatch";
 import { segmentsData } from "./to-reading";
 import { WatchFace } from "./watch-face";
 import { useTold } from "./use-told";
 
-const POINT: Record<string, string> = {
-  "at-tank-outlet": "Tank outlet",
-  "after-tap": "After the tap",
-  "after-filter": "After the filter",
-  "through-inlet": "Through the inlet",
-};
+type Point = NonNullable<Reading["points"]>[number];
 
 /** The same volume timed at point after point along the line; the drawing marks where it is tight. */
 export function LineRecorder({ keep, reading, onData, wrongAt, judged }: InstrumentProps & { judged: Judged | null }) {
@@ -23,25 +18,28 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
     volume: "100",
     demand: "",
     times: {} as Record<string, number>,
-    at: points[0] ?? "",
+    at: points[0]?.id ?? "",
   });
   const watch = useStopwatch(keep);
-  useTold(segmentsData(state, points), onData);
+  const ids = points.map((point) => point.id);
+  useTold(segmentsData(state, ids), onData);
   const stop = (seconds: number) =>
-    change((now) => ({ times: { ...now.times, [now.at]: seconds }, at: points[points.indexOf(now.at) + 1] ?? now.at }));
+    change((now) => ({ times: { ...now.times, [now.at]: seconds }, at: ids[ids.indexOf(now.at) + 1] ?? now.at }));
   return (
     <div className="grid gap-2">
       <LineDrawing points={points} times={state.times} at={state.at} judged={judged} />
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4" role="group" aria-label="Where it is timed">
         {points.map((point) => (
           <Button
-            key={point}
-            aria-pressed={state.at === point}
+            key={point.id}
+            aria-pressed={state.at === point.id}
             className="px-2! text-sm aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
-            onClick={() => change({ at: point })}
+            onClick={() => change({ at: point.id })}
           >
-            {POINT[point]}
-            {state.times[point] !== undefined && <span className="block tabular-nums">{state.times[point]} s</span>}
+            {point.name}
+            {state.times[point.id] !== undefined && (
+              <span className="block tabular-nums">{state.times[point.id]} s</span>
+            )}
           </Button>
         ))}
       </div>
@@ -94,16 +92,16 @@ function LineDrawing({
   at,
   judged,
 }: {
-  points: string[];
+  points: Point[];
   times: Record<string, number>;
   at: string;
   judged: Judged | null;
 }) {
-  const chance = (point: string) => judged?.chances.find((row) => row.id === `short-${point}`)?.chance ?? 0;
+  const chance = (point: Point) => judged?.chances.find((row) => row.id === point.short)?.chance ?? 0;
   const fastest = Math.min(...Object.values(times), Infinity);
   const words = points.map(
     (point) =>
-      `${POINT[point]} ${times[point] === undefined ? "not timed" : `${times[point]} s`}${chance(point) > 0.3 ? `, tight ${percent(chance(point))}` : ""}`,
+      `${point.name} ${times[point.id] === undefined ? "not timed" : `${times[point.id]} s`}${chance(point) > 0.3 ? `, tight ${percent(chance(point))}` : ""}`,
   );
   return (
     <svg viewBox="0 0 600 118" className="h-auto w-full" role="img" aria-label={`Fuel line: ${words.join("; ")}`}>
@@ -111,24 +109,25 @@ function LineDrawing({
       <rect x="8" y="38" width="70" height="38" rx="5" className="fill-fuel/40" />
       {points.map((point, i) => {
         const x = 80 + i * 122;
-        const wide = times[point] === undefined ? 16 : Math.max(4, 24 * (fastest / (times[point] ?? 1)));
+        const time = times[point.id];
+        const wide = time === undefined ? 16 : Math.max(4, 24 * (fastest / time));
         const tight = chance(point) > 0.3;
         return (
-          <g key={point}>
+          <g key={point.id}>
             <rect
               x={x}
               y={58 - wide / 2}
               width="110"
               height={wide}
-              className={tight ? "fill-rust" : times[point] === undefined ? "fill-line" : "fill-fuel"}
+              className={tight ? "fill-rust" : time === undefined ? "fill-line" : "fill-fuel"}
             />
             <line
               x1={x + 116}
               x2={x + 116}
               y1="30"
               y2="86"
-              strokeWidth={at === point ? 5 : 2}
-              className={at === point ? "stroke-fuel" : "stroke-edge"}
+              strokeWidth={at === point.id ? 5 : 2}
+              className={at === point.id ? "stroke-fuel" : "stroke-edge"}
             />
             {tight && (
               <text x={x + 55} y="34" textAnchor="middle" fontSize="15" className="fill-rust font-semibold">
@@ -136,7 +135,7 @@ function LineDrawing({
               </text>
             )}
             <text x={x + 112} y="106" textAnchor="end" fontSize="14" className="fill-dim">
-              {POINT[point]}
+              {point.name}
             </text>
           </g>
         );

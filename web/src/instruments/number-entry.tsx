@@ -1,7 +1,7 @@
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
-import { parseNumber } from "../ui/numbers";
+import { parseNumber } from "../words/numbers";
 import type { InstrumentProps } from "./kinds";
 import { numberData } from "./to-reading";
 import { useTold } from "./use-told";

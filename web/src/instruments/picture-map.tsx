@@ -1,22 +1,5 @@
 import type { Check } from "../api/types";
 
-/** Where each answer of "where is it wet" lies on the drawing of a carburetor from the side. */
-const WET: Record<string, { x: number; y: number }> = {
-  vent: { x: 232, y: 34 },
-  "bowl-joint": { x: 120, y: 96 },
-  "block-joint": { x: 176, y: 128 },
-  screws: { x: 62, y: 120 },
-  "pump-cover": { x: 92, y: 172 },
-  "seat-nut": { x: 66, y: 58 },
-  fitting: { x: 26, y: 84 },
-  shaft: { x: 296, y: 182 },
-  solenoid: { x: 204, y: 196 },
-  "intake-joint-stain": { x: 258, y: 232 },
-};
-
-/** Which checks are answered on a picture. */
-export const PICTURED = new Set(["wet-map", "plate-light"]);
-
 export type PictureProps = {
   check: Check;
   outcomes: Check["outcomes"];
@@ -27,11 +10,12 @@ export type PictureProps = {
 
 /** Tap the place. Every place is a button of its own, so that keys reach it too. */
 export function PictureMap(props: PictureProps) {
-  return props.check.id === "plate-light" ? <LightRing {...props} /> : <WetMap {...props} />;
+  return props.check.picture?.drawing === "light" ? <LightRing {...props} /> : <FromTheSide {...props} />;
 }
 
-function WetMap({ outcomes, marked, disabled, onChoose }: PictureProps) {
-  const places = outcomes.filter((row) => WET[row.id]);
+/** A carburetor from the side, with the places that the catalogue lays on it (360 x 256). */
+function FromTheSide({ check, outcomes, marked, disabled, onChoose }: PictureProps) {
+  const at = check.picture?.places ?? {};
   return (
     <svg viewBox="0 0 360 256" className="mt-2 h-auto w-full max-w-xl" role="group" aria-label="Tap where it is wet">
       <g className="fill-raised stroke-edge" strokeWidth="2.5" strokeLinejoin="round" aria-hidden>
@@ -46,8 +30,9 @@ function WetMap({ outcomes, marked, disabled, onChoose }: PictureProps) {
       </g>
       <circle cx="252" cy="182" r="9" className="fill-sheet stroke-edge" strokeWidth="2.5" aria-hidden />
       <path d="M56 122h136v38H66q-10 0-10-10Z" className="fill-fuel/35" aria-hidden />
-      {places.map((row) => {
-        const at = WET[row.id] ?? { x: 0, y: 0 };
+      {outcomes.map((row) => {
+        const [x, y] = at[row.id] ?? [];
+        if (x === undefined || y === undefined) return null;
         const on = marked.includes(row.id);
         return (
           <g
@@ -66,15 +51,15 @@ function WetMap({ outcomes, marked, disabled, onChoose }: PictureProps) {
               onChoose(row.id, row.kind);
             }}
           >
-            <circle cx={at.x} cy={at.y} r="17" fill="transparent" />
+            <circle cx={x} cy={y} r="17" fill="transparent" />
             <circle
-              cx={at.x}
-              cy={at.y}
+              cx={x}
+              cy={y}
               r={on ? 11 : 7}
               strokeWidth="3"
               className={`${on ? "fill-fuel stroke-ink" : "fill-sheet stroke-fuel"} group-focus-visible:stroke-ink`}
             />
-            {on && <path d={`M${at.x} ${at.y - 5}q5 7 0 9q-5 -2 0 -9Z`} className="fill-on-fuel" />}
+            {on && <path d={`M${x} ${y - 5}q5 7 0 9q-5 -2 0 -9Z`} className="fill-on-fuel" />}
             <title>{row.name}</title>
           </g>
         );
@@ -89,7 +74,7 @@ function LightRing({ outcomes, marked, disabled, onChoose }: PictureProps) {
     <div className="mt-2 flex flex-wrap gap-3" role="group" aria-label="What the plate looks like against the light">
       {outcomes.map((row) => {
         const on = marked.includes(row.id);
-        const lit = row.id !== "no-light";
+        const lit = row.kind !== "healthy";
         return (
           <button
             key={row.id}

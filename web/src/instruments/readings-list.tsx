@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button";
 import { NumberField } from "../ui/number-field";
-import { parseNumber } from "../ui/numbers";
+import { parseNumber } from "../words/numbers";
 
 /** Numbers taken one after another: each can be struck off again; a further one can be typed. */
 export function ReadingsList(props: {

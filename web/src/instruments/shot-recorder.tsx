@@ -1,4 +1,4 @@
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
 import type { InstrumentProps } from "./kinds";
 import { ReadingsList } from "./readings-list";

@@ -1,4 +1,4 @@
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import type { InstrumentProps } from "./kinds";
 import { ReadingsList } from "./readings-list";
 import { useStopwatch } from "./stopwatch";

@@ -1,6 +1,6 @@
 import { clock } from "../ui/clock";
 import { useEffect, useState } from "react";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 
 /** A stopwatch that keeps running over a reload: it remembers when it was started. Times in seconds. */
 export function useStopwatch(key: string) {

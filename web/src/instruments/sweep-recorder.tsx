@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
-import { parseNumber } from "../ui/numbers";
+import { parseNumber } from "../words/numbers";
 import type { InstrumentProps } from "./kinds";
 import { sweepData } from "./to-reading";
 import { useTold } from "./use-told";

@@ -1,4 +1,4 @@
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import { Segmented } from "../ui/segmented";
 import type { InstrumentProps } from "./kinds";
 import { ReadingsList } from "./readings-list";

@@ -1,5 +1,5 @@
 import type { ReadingData } from "../api/types";
-import { parseNumber } from "../ui/numbers";
+import { parseNumber } from "../words/numbers";
 
 /** What instruments have taken down, as a reading the server can judge; null while it is not enough. Pure. */
 export function numberData(state: {

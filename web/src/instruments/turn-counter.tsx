@@ -1,6 +1,6 @@
 import { useKeys } from "../keys/use-keys";
 import { Button } from "../ui/button";
-import { useKept } from "../ui/kept";
+import { useKept } from "../kept/use-kept";
 import type { InstrumentProps } from "./kinds";
 import { useTold } from "./use-told";
 

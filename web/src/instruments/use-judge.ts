@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ApiError } from "../api/client";
+import { ApiError } from "../api/problem";
 import { queries } from "../api/queries";
 import type { ReadingData } from "../api/types";
 

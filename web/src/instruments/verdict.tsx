@@ -1,8 +1,8 @@
 import type { Check, Judged } from "../api/types";
-import { digitsFor, shown } from "../ui/numbers";
-import { percent } from "../ui/percent";
-import { Plot } from "../ui/plot";
-import { bell, SCALE_WIDTH, scaleOf } from "./scale-geometry";
+import { digitsFor, shown } from "../words/numbers";
+import { percent } from "../words/percent";
+import { Plot } from "../plot/plot";
+import { bell, SCALE_WIDTH, scaleOf } from "../plot/scale-geometry";
 
 const FROM: Record<string, string> = {
   trade: "usual in the trade",

@@ -25,7 +25,14 @@ const props = (more: Partial<InstrumentProps> = {}): InstrumentProps => ({
   ...more,
 });
 const last = () => taken.mock.lastCall?.[0];
-const line: Reading = { ...pressure, points: ["at-tank-outlet", "after-tap", "after-filter"] };
+const line: Reading = {
+  ...pressure,
+  points: [
+    { id: "at-tank-outlet", name: "Tank outlet", short: "short-at-tank-outlet" },
+    { id: "after-tap", name: "After the tap", short: "short-after-tap" },
+    { id: "after-filter", name: "After the filter", short: "short-after-filter" },
+  ],
+};
 
 describe("a number", () => {
   it("is handed over with its unit as soon as it can be read, and kept over a reload", async () => {
@@ -164,6 +171,7 @@ describe("recording", () => {
     const choose = vi.fn();
     const wet = check({
       id: "wet-map",
+      picture: { drawing: "side", places: { vent: [232, 34], shaft: [296, 182] } },
       outcomes: [
         { id: "vent", name: "Vent or air horn", kind: "abnormal", needs: [] },
         { id: "shaft", name: "Shaft ends", kind: "abnormal", needs: [] },

@@ -75,7 +75,7 @@ describe("keys", () => {
     expect(screen.getByText("Undo").getAttribute("aria-keyshortcuts")).toBeNull();
     fireEvent.keyDown(document.body, { key: "Enter" });
     expect(act).toHaveBeenCalledOnce();
-    expect(localStorage.getItem("upper-branch.single-keys")).toBe("off");
+    expect(localStorage.getItem("upper-branch.single-keys")).toBe('"off"');
   });
 });
 

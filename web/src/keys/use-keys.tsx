@@ -1,13 +1,15 @@
 import { createContext, useContext, useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from "react";
+import { choice } from "../kept/store";
 import { KeyRegistry, type Scope } from "./registry";
 
-const KEPT = "upper-branch.single-keys";
+/** Whether keys that are a single character act. */
+const singleKeys = choice("single-keys", ["on", "off"]);
 const Current = createContext<KeyRegistry>(new KeyRegistry());
 const Sheet = createContext<[open: boolean, set: (open: boolean) => void]>([false, () => undefined]);
 
 /** Listens for the whole page. */
 export function KeysRoot({ children }: { children: ReactNode }) {
-  const [registry] = useState(() => new KeyRegistry(localStorage.getItem(KEPT) !== "off"));
+  const [registry] = useState(() => new KeyRegistry(singleKeys.read() === "on"));
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       const key = registry.meant(event);
@@ -61,7 +63,7 @@ export function useKeyList() {
   const list = useSyncExternalStore(registry.subscribe, () => registry.list);
   const single = useSyncExternalStore(registry.subscribe, () => registry.single);
   const setSingle = (on: boolean) => {
-    localStorage.setItem(KEPT, on ? "on" : "off");
+    singleKeys.write(on ? "on" : "off");
     registry.switchSingle(on);
   };
   return { list, single, setSingle };

@@ -1,10 +1,11 @@
-import { entry } from "../api/client";
-import type { LogEvent } from "../api/types";
+import { entry } from "../api/entries";
+import type { LogEvent, NewEntry } from "../api/types";
 
 /** A finding of a log as an entry of a job. */
-export function evidenceEntry(event: LogEvent) {
-  const { symptom, when, check, outcomes } = event.evidence;
+export function evidenceEntry(event: LogEvent): NewEntry {
+  const { evidence } = event;
   const text = `From a data log. ${event.says}`;
-  if (symptom) return entry("symptom", { symptom, seen: "present", when: when ?? [], text });
-  return entry("check", { check, outcomes, text });
+  return "symptom" in evidence
+    ? entry("symptom", { symptom: evidence.symptom, seen: "present", when: evidence.when, text })
+    : entry("check", { check: evidence.check, outcomes: evidence.outcomes, text });
 }

@@ -2,10 +2,10 @@ import { useState } from "react";
 import type { DataLog, LogEvent, LogReading } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
-import { shown, ticks } from "../ui/numbers";
-import { PickJob } from "../worktop/send-to-job";
+import { shown, ticks } from "../words/numbers";
+import { PickJob } from "../jobs/pick-job";
 import { evidenceEntry } from "./evidence";
-import { STRIP, stripGeometry } from "./strip-geometry";
+import { STRIP, stripGeometry } from "../plot/strip-geometry";
 
 const KIND = { surge: "Surge", hesitation: "Hesitation", fade: "Fade", zone: "Zone" } as const;
 const BAND = {

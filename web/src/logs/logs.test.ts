@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { LogEvent } from "../api/types";
 import { evidenceEntry } from "./evidence";
-import { STRIP, stripGeometry } from "./strip-geometry";
+import { STRIP, stripGeometry } from "../plot/strip-geometry";
 
 const points = Array.from({ length: 100 }, (_, i) => [i, 800 + i, 810 + i]);
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { ApiError, entry } from "../api/client";
+import { ApiError } from "../api/problem";
+import { entry } from "../api/entries";
 import type { Job, NewEntry, NewJob, Problem } from "../api/types";
 import { Outbox } from "./outbox";
 import type { Surroundings } from "./types";
@@ -11,6 +12,7 @@ const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
   detail: "what to do",
   ...more,
 });
+const textOf = (one: NewEntry) => (one.kind === "note" ? one.data.text : one.kind);
 const note = (text: string): NewEntry => entry("note", { text });
 
 /** A server of its own with a store that survives a reload. answer: what it says to what is sent; null takes it. */
@@ -63,13 +65,13 @@ function shop(answer: (sent: NewEntry[], job: string) => Problem | null = () => 
 const texts = (outbox: Outbox, state?: string) =>
   outbox.parcels
     .filter((one) => !state || one.state === state)
-    .map((one) => (one.content.kind === "entry" ? one.content.entry.data.text : one.content.job.title));
+    .map((one) => (one.content.kind === "entry" ? textOf(one.content.entry) : one.content.job.title));
 
 describe("the outbox", () => {
   it("sends at once what can be sent, in order, and keeps nothing of it", async () => {
     const { outbox, server, kept } = shop();
     await outbox.add("a", [note("1"), note("2")]);
-    expect(server.stored.map((one) => one.data.text)).toEqual(["1", "2"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1", "2"]);
     expect(outbox.parcels).toEqual([]);
     expect(kept.size).toBe(0);
   });
@@ -85,7 +87,7 @@ describe("the outbox", () => {
       timers[0]?.act();
       await outbox.flush();
       expect(outbox.parcels).toEqual([]);
-      expect(server.stored.map((one) => one.data.text)).toEqual(["1", "2"]);
+      expect(server.stored.map((one) => textOf(one))).toEqual(["1", "2"]);
     },
   );
 
@@ -97,27 +99,27 @@ describe("the outbox", () => {
 
   it("sets aside only the entry the answer names, and stores its good neighbors", async () => {
     const { outbox, server } = shop((sent) => {
-      const at = sent.findIndex((one) => one.data.text === "bad");
+      const at = sent.findIndex((one) => textOf(one) === "bad");
       return at < 0 ? null : problem(422, { errors: [{ field: `entries/${at}/data/text`, detail: "no such thing" }] });
     });
     await outbox.add("a", [note("1"), note("bad"), note("3")]);
-    expect(server.stored.map((one) => one.data.text)).toEqual(["1", "3"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1", "3"]);
     expect(texts(outbox, "refused")).toEqual(["bad"]);
   });
 
   it("finds the one at fault by sending one by one where the answer names none", async () => {
-    const { outbox, server } = shop((sent) => (sent.some((one) => one.data.text === "huge") ? problem(413) : null));
+    const { outbox, server } = shop((sent) => (sent.some((one) => textOf(one) === "huge") ? problem(413) : null));
     await outbox.add("a", [note("1"), note("huge"), note("3")]);
-    expect(server.stored.map((one) => one.data.text)).toEqual(["1", "3"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1", "3"]);
     expect(texts(outbox, "refused")).toEqual(["huge"]);
   });
 
   it("sends an entry corrected by hand in its old place, and one that is dropped never", async () => {
-    const { outbox, server } = shop((sent) => (sent.some((one) => one.data.text === "bad") ? problem(422) : null));
+    const { outbox, server } = shop((sent) => (sent.some((one) => textOf(one) === "bad") ? problem(422) : null));
     await outbox.add("a", [note("bad"), note("bad")]);
     const [first, second] = outbox.parcels;
-    await outbox.correct(String(first?.id), { text: "good" });
-    expect(server.stored.map((one) => [one.id, one.data.text])).toEqual([[first?.id, "good"]]);
+    await outbox.correct({ ...note("good"), id: String(first?.id) } as NewEntry);
+    expect(server.stored.map((one) => [one.id, textOf(one)])).toEqual([[first?.id, "good"]]);
     outbox.drop([String(second?.id)]);
     await outbox.flush();
     expect(outbox.parcels).toEqual([]);
@@ -132,14 +134,14 @@ describe("the outbox", () => {
     await outbox.flush();
     expect(server.stored).toEqual([]);
     await outbox.retry(outbox.parcels.map((one) => one.id));
-    expect(server.stored.map((one) => one.data.text)).toEqual(["mine"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["mine"]);
   });
 
   it("sends for every job, open on the screen or not, and one that waits holds up no other", async () => {
     const { outbox, server } = shop((_, job) => (job === "a" ? problem(503) : null));
     await outbox.add("a", [note("waits")]);
     await outbox.add("b", [note("goes")]);
-    expect(server.stored.map((one) => one.data.text)).toEqual(["goes"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["goes"]);
     expect(texts(outbox)).toEqual(["waits"]);
   });
 
@@ -151,7 +153,7 @@ describe("the outbox", () => {
     const again = open();
     expect(texts(again, "queued")).toEqual(["1"]);
     await again.flush();
-    expect(server.stored.map((one) => one.data.text)).toEqual(["1"]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1"]);
   });
 
   it("creates a job before its entries, and holds them while it is refused", async () => {
@@ -186,7 +188,7 @@ describe("the outbox", () => {
   it("takes what is written while it sends, and what another page of the browser has left", async () => {
     const { outbox, server, open } = shop();
     await Promise.all([outbox.add("a", [note("1")]), outbox.add("a", [note("2")]), outbox.add("b", [note("3")])]);
-    expect(server.stored.map((one) => one.data.text).sort()).toEqual(["1", "2", "3"]);
+    expect(server.stored.map((one) => textOf(one)).sort()).toEqual(["1", "2", "3"]);
     server.answer = () => problem(0);
     const other = open();
     await other.add("a", [note("there")]);

@@ -1,4 +1,4 @@
-import { ApiError } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { NewEntry, NewJob, Problem } from "../api/types";
 import { isOutbox, read, write } from "./kept-parcels";
 import { outcomeOf } from "./outcome";
@@ -70,18 +70,11 @@ export class Outbox {
     return this.flush();
   }
 
-  /** A refused entry with its data corrected, in its old place. */
-  correct(id: string, data: NewEntry["data"]): Promise<void> {
+  /** A refused entry corrected (it keeps its id), in its old place. */
+  correct(entry: NewEntry): Promise<void> {
     this.#change((all) =>
       all.map((one) =>
-        one.id === id && one.content.kind === "entry"
-          ? {
-              ...one,
-              content: { kind: "entry", entry: { ...one.content.entry, data } },
-              state: "queued",
-              problem: null,
-            }
-          : one,
+        one.id === entry.id ? { ...one, content: { kind: "entry", entry }, state: "queued", problem: null } : one,
       ),
     );
     return this.flush();

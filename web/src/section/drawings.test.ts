@@ -1,6 +1,7 @@
 /// <reference types="node" />
 import { readFileSync, readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import type { Check } from "../api/types";
 import { DRAWINGS, placeOf } from "./drawings";
 import { BOX } from "./pieces";
 import { blameByPart, plateAngle, risen } from "./suspicion";
@@ -16,7 +17,9 @@ const families = [...read("families.yml").matchAll(/^ {2}- (?:\{)?id: ([a-z-]+)/
 const features = new Set([...read("families.yml").matchAll(/^ {2}([a-z-]+): [A-Z]/gm)].map((match) => match[1]));
 const circuits = new Set([...read("circuits.yml").matchAll(/- \{id: ([a-z-]+)/g)].map((match) => match[1]));
 const parts = new Set([...folder("faults").matchAll(/part: ([^,]+),/g)].map((match) => match[1]));
-const checks = [...folder("checks").matchAll(/^- id: (\S+)/gm)].map((match) => match[1] ?? "");
+const placed = [
+  ...folder("checks").matchAll(/^- id: (\S+)(?:\n {2}.*)*?\n {2}place: \{act: (\w+), spots: \[(.*?)\]\}/gm),
+].map(([, id, act, spots]) => ({ id, place: { act, spots: spots?.split(", ") ?? [] } as Check["place"] }));
 // Drawn for the eye, without a fault of their own in the catalogue.
 const SCENERY = new Set(["Throttle bore", "Heat door", "Jet needle", "Slide", "CV piston", "CV diaphragm"]);
 
@@ -50,11 +53,20 @@ describe("the sections", () => {
   });
 
   it("mark a place for most checks at the carburetor, and none for those away from it", () => {
-    const marked = (family: string) => checks.filter((check) => placeOf(DRAWINGS[family] ?? empty(), check)).length;
-    for (const family of families) expect(marked(family)).toBeGreaterThan(20);
-    expect(placeOf(DRAWINGS["car-one"] ?? empty(), "compression")).toBeNull();
-    expect(placeOf(DRAWINGS["car-one"] ?? empty(), null)).toBeNull();
-    expect(placeOf(DRAWINGS["car-one"] ?? empty(), "vent-finger")?.act).toBe("finger");
+    expect(placed.length).toBeGreaterThan(60);
+    for (const family of families) {
+      const drawing = DRAWINGS[family] ?? empty();
+      expect(placed.filter((check) => placeOf(drawing, check)).length).toBeGreaterThan(20);
+    }
+    const carOne = DRAWINGS["car-one"] ?? empty();
+    expect(placeOf(carOne, { place: null })).toBeNull();
+    expect(placeOf(carOne, null)).toBeNull();
+    expect(placeOf(carOne, placed.find((check) => check.id === "vent-finger") ?? null)?.act).toBe("finger");
+  });
+
+  it("have, in one family or another, every spot that the catalogue names", () => {
+    const drawn = new Set(Object.values(DRAWINGS).flatMap((drawing) => Object.keys(drawing.spots)));
+    expect(placed.flatMap((check) => check.place?.spots ?? []).filter((spot) => !drawn.has(spot))).toEqual([]);
   });
 });
 

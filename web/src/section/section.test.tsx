@@ -17,6 +17,11 @@ const words = catalogue({
   checks: [check({ id: "vent-finger", name: "Finger on the vent" })],
   faults: [{ id: "pump-cup", circuit: "pump", part_name: "Pump cup" }],
 });
+const finger = check({
+  id: "vent-finger",
+  name: "Finger on the vent",
+  place: { act: "finger", spots: ["vent"] },
+});
 const ALL = new Set(["piston-pump", "accelerator-pump", "mixture-screw", "idle-jet", "emulsion-tube", "choke-plate"]);
 
 function section(more: Partial<Parameters<typeof Section>[0]> = {}) {
@@ -27,7 +32,7 @@ function section(more: Partial<Parameters<typeof Section>[0]> = {}) {
 
 describe("the section", () => {
   it("names what is lit and the place of the check for who does not see it", () => {
-    section({ faults: [{ part_name: "Pump cup", blame: 0.4 }], check: "vent-finger" });
+    section({ faults: [{ part_name: "Pump cup", blame: 0.4 }], check: finger });
     const label = screen.getByRole("img").getAttribute("aria-label");
     expect(label).toContain("Lit by suspicion: Pump cup 40");
     expect(label).toContain("Finger here: Finger on the vent");

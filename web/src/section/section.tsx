@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import type { Catalogue, Suspect } from "../api/types";
-import { percent } from "../ui/percent";
+import type { Check, Catalogue, Suspect } from "../api/types";
+import { percent } from "../words/percent";
 import { Segmented } from "../ui/segmented";
 import { ACT_WORD, DRAWINGS, placeOf } from "./drawings";
 import { BOX, type Look, type Piece } from "./pieces";
@@ -24,7 +24,7 @@ export function Section(props: {
   features: ReadonlySet<string>;
   catalogue: Catalogue;
   faults: Pick<Suspect, "part_name" | "blame">[];
-  check: string | null;
+  check: Check | null;
   cold: boolean;
   /** Whether the light is a chance to be named; false where a page only points at a part. */
   odds?: boolean;
@@ -61,11 +61,7 @@ export function Section(props: {
         viewBox={`0 0 ${BOX.width} ${BOX.height}`}
         className="mt-1 h-auto w-full"
         role="img"
-        aria-label={describe(
-          hot,
-          blame,
-          place && `${ACT_WORD[place.act]}: ${catalogue.checks.find((row) => row.id === props.check)?.name ?? ""}`,
-        )}
+        aria-label={describe(hot, blame, place && `${ACT_WORD[place.act]}: ${props.check?.name ?? ""}`)}
         onPointerLeave={() => setNamed(null)}
       >
         <g>

@@ -4,10 +4,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import type { Catalogue } from "../api/types";
 import { queries } from "../api/queries";
-import { useCatalogue } from "../api/use-job";
+import { useCatalogue } from "../api/use-catalogue";
 import { useKeys, useKeySheet } from "../keys/use-keys";
 import { useFocusBack } from "../ui/use-focus-back";
-import { finder } from "../handbook/finder";
+import { finder } from "../words/finder";
 import { useWorktop } from "../worktop/use-worktop";
 import { useCommands, type Command } from "./commands";
 

@@ -16,7 +16,7 @@ import { KeysRoot } from "../keys/use-keys";
 import { OutboxBar } from "../outbox/outbox-bar";
 import { CommandsRoot } from "./commands";
 import { Palette } from "./palette";
-import { applyTheme, storedTheme, type Theme } from "./theme";
+import { applyTheme, theme as kept, type Theme } from "./theme";
 import { TimerBell } from "./timer-bell";
 
 const NEXT: Record<Theme, Theme> = { auto: "light", light: "dark", dark: "auto" };
@@ -24,7 +24,7 @@ const ICON = { auto: SunMoon, light: Sun, dark: MoonStar };
 
 /** The frame round every view: skip link, brand, places to go, light or dark. */
 export function Shell({ children }: { children: ReactNode }) {
-  const [theme, setTheme] = useState<Theme>(storedTheme);
+  const [theme, setTheme] = useState<Theme>(kept.read);
   const Icon = ICON[theme];
   const turn = () => {
     applyTheme(NEXT[theme]);

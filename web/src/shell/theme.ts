@@ -1,14 +1,12 @@
-export type Theme = "auto" | "light" | "dark";
+import { choice } from "../kept/store";
 
-const KEY = "upper-branch.theme";
+/** Light, dark, or as the machine has it. */
+export const theme = choice("theme", ["auto", "light", "dark"]);
+export type Theme = ReturnType<typeof theme.read>;
 
-export function storedTheme(): Theme {
-  const kept = localStorage.getItem(KEY);
-  return kept === "light" || kept === "dark" ? kept : "auto";
-}
-
-export function applyTheme(theme: Theme): void {
-  if (theme === "auto") delete document.documentElement.dataset.theme;
-  else document.documentElement.dataset.theme = theme;
-  localStorage.setItem(KEY, theme);
+/** Puts it on the page and keeps it. */
+export function applyTheme(now: Theme): void {
+  if (now === "auto") delete document.documentElement.dataset.theme;
+  else document.documentElement.dataset.theme = now;
+  theme.write(now);
 }

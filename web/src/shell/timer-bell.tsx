@@ -5,24 +5,27 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { JobSummary } from "../api/types";
 import { queries } from "../api/queries";
-import { WAIT } from "../trace/waiting";
+import { WAIT } from "../words/waiting";
+import { words } from "../kept/store";
 import { Button } from "../ui/button";
 import { useNow } from "../ui/use-now";
 
-const HUSHED = "upper-branch.hushed";
+/** Calls that were heard, so that they ring once. */
+const hushedCalls = words("hushed");
+const REMEMBERED = 50;
 
 /** Calls when a job's waiting time is up, on whatever page one is. It looks at times, not at running clocks, so a reload loses nothing. */
 export function TimerBell() {
   const jobs = useQuery(queries.jobs({ state: "waiting" }));
-  const [hushed, setHushed] = useState<string[]>(readHushed);
+  const [hushed, setHushed] = useState(hushedCalls.read);
   const timed = (jobs.data?.jobs ?? []).filter((job) => job.waiting?.until && job.closed_as === null);
   const now = useNow(20_000, nextMoment(timed));
   const due = timed.filter((job) => Date.parse(job.waiting?.until ?? "") <= now && !hushed.includes(key(job)));
   if (due.length === 0) return null;
   const hush = (job: JobSummary) => {
-    const all = [...hushed, key(job)].slice(-50);
+    const all = [...hushed, key(job)].slice(-REMEMBERED);
     setHushed(all);
-    localStorage.setItem(HUSHED, JSON.stringify(all));
+    hushedCalls.write(all);
   };
   return (
     <div role="alert" className="mx-auto max-w-[1500px] px-3 pt-3 sm:px-4">
@@ -51,13 +54,4 @@ function key(job: JobSummary): string {
 function nextMoment(jobs: JobSummary[]): number | null {
   const times = jobs.map((job) => Date.parse(job.waiting?.until ?? "")).filter((time) => time > clock.now());
   return times.length > 0 ? Math.min(...times) : null;
-}
-
-function readHushed(): string[] {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(HUSHED) ?? "[]");
-    return Array.isArray(kept) ? (kept as string[]) : [];
-  } catch {
-    return [];
-  }
 }

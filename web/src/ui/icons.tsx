@@ -40,19 +40,20 @@ export const GaugeIcon = icon([
 ]);
 export const LeafIcon = icon(["M5 19C4 10 10 4 20 4c0 10-6 16-15 15Z", "M5 19 14 10"]);
 
-const BY_CHECK: [RegExp, ReturnType<typeof icon>][] = [
-  [/^pump|shot/, ShotIcon],
-  [/float|level/, FloatIcon],
-  [/seat|hold|popoff/, SeatIcon],
-  [/needle/, NeedleIcon],
-  [/jet|emulsion|passage|flow|H-|main-screw/, JetIcon],
-  [/screw|sweep|port|stop|L-/, ScrewIcon],
-  [/plate|shaft|throttle|choke|second|linkage/, PlateIcon],
-  [/vacuum|pressure|speed|sync|cutoff|lambda|compression|timing|advance/, GaugeIcon],
-];
+/** The drawings that the catalogue names for its checks. */
+const OF_CHECK = {
+  shot: ShotIcon,
+  float: FloatIcon,
+  seat: SeatIcon,
+  needle: NeedleIcon,
+  jet: JetIcon,
+  screw: ScrewIcon,
+  plate: PlateIcon,
+  gauge: GaugeIcon,
+} as const;
 
-/** The drawing that fits a check best, or an eye. */
-export function CheckIcon({ check, size }: { check: string; size?: number }) {
-  const Icon = BY_CHECK.find(([pattern]) => pattern.test(check))?.[1];
-  return Icon ? <Icon size={size ?? 28} /> : <Eye size={size ?? 28} aria-hidden />;
+/** The drawing of a check, or an eye. */
+export function CheckIcon({ icon, size = 28 }: { icon: keyof typeof OF_CHECK | null; size?: number }) {
+  const Icon = icon ? OF_CHECK[icon] : null;
+  return Icon ? <Icon size={size} /> : <Eye size={size} aria-hidden />;
 }

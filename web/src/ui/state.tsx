@@ -1,4 +1,4 @@
-import { ApiError } from "../api/client";
+import { ApiError } from "../api/problem";
 import { Button } from "./button";
 
 export function Loading({ what = "the page" }: { what?: string }) {

@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { api, ApiError } from "../api/client";
+import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { Answer, Calculator } from "../api/types";
 import { boardPage, draw } from "../testing/render";
 import { CalculatorView } from "./calculator-view";

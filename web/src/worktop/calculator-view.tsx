@@ -1,13 +1,14 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
-import { api, ApiError } from "../api/client";
+import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import type { Calculator } from "../api/types";
-import { useCatalogue } from "../api/use-job";
+import { useCatalogue } from "../api/use-catalogue";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
-import { useKept } from "../ui/kept";
-import { Plot } from "../ui/plot";
+import { useKept } from "../kept/use-kept";
+import { Plot } from "../plot/plot";
 import { CalculatorFields } from "./calculator-fields";
 import { answerCsv, download, outputNumber, svgText } from "./export";
 import { SendToJob } from "./send-to-job";
@@ -16,7 +17,7 @@ import { inputsOf, type Typed } from "./typed";
 /** One question: fields, answers as they are typed, a picture where it helps, the way on. */
 export function CalculatorView({ calculator }: { calculator: Calculator }) {
   const catalogue = useCatalogue();
-  const [state, change, clear] = useKept(`upper-branch.worktop.${calculator.id}`, {
+  const [state, change, clear] = useKept(`worktop.${calculator.id}`, {
     typed: {} as Typed,
     units: {} as Record<string, string>,
   });

@@ -1,12 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { Link } from "react-router";
-import { entry } from "../api/client";
-import { queries } from "../api/queries";
-import type { Answer, Calculator, JobSummary, NewEntry } from "../api/types";
-import { useOutbox } from "../outbox/use-outbox";
-import { Button } from "../ui/button";
-import { Dialog } from "../ui/dialog";
+import { entry, type EntryData } from "../api/entries";
+import type { Answer, Calculator } from "../api/types";
+import { PickJob } from "../jobs/pick-job";
 import { answerText } from "./export";
 
 /** Sends an answer to an open job, as a note or, where a check takes it, as its reading. */
@@ -15,9 +9,10 @@ export function SendToJob(props: {
   onOpenChange: (open: boolean) => void;
   calculator: Calculator;
   answer: Answer;
-  inputs: Record<string, unknown>;
+  inputs: NonNullable<EntryData<"check">["reading"]>["inputs"];
 }) {
   const { calculator } = props;
+  const { check } = calculator;
   const text = answerText(calculator, props.answer);
   return (
     <PickJob
@@ -27,82 +22,15 @@ export function SendToJob(props: {
       description={text}
       ways={[
         { name: "As a note", entry: () => entry("note", { text }) },
-        ...(calculator.check
+        ...(check
           ? [
               {
                 name: "As the check's reading",
-                entry: () => entry("check", { check: calculator.check, reading: { inputs: props.inputs } }),
+                entry: () => entry("check", { check, reading: { inputs: props.inputs } }),
               },
             ]
           : []),
       ]}
     />
-  );
-}
-
-/** Chooses an open job and adds an entry to it; says what came of it. */
-export function PickJob(props: {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-  title: string;
-  description: string;
-  ways: { name: string; entry: () => NewEntry }[];
-}) {
-  const jobs = useQuery(queries.jobs({}));
-  const { outbox } = useOutbox();
-  const [done, setDone] = useState<{ id: string; title: string; stored: boolean } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const open = jobs.data?.jobs ?? [];
-  const send = async (job: JobSummary, made: NewEntry) => {
-    setBusy(true);
-    setProblem(null);
-    await outbox.add(job.id, [made]);
-    setBusy(false);
-    const left = outbox.parcels.find((one) => one.id === made.id);
-    if (left?.state !== "refused") return setDone({ id: job.id, title: job.title, stored: !left });
-    outbox.drop([made.id]);
-    setProblem(left.problem?.detail ?? "It was refused.");
-  };
-  return (
-    <Dialog
-      open={props.open}
-      onOpenChange={(next) => {
-        if (!next) setDone(null);
-        props.onOpenChange(next);
-      }}
-      title={props.title}
-      description={props.description}
-    >
-      {done ? (
-        <p role="status">
-          {done.stored ? "It stands in " : "It is kept here until the server answers, for "}
-          <Link to={`/jobs/${done.id}`}>{done.title}</Link>
-          {done.stored ? " now." : "."}
-        </p>
-      ) : (
-        <ul className="space-y-2">
-          {open.map((job) => (
-            <li key={job.id} className="rounded-xl border border-line p-3">
-              <p className="leading-tight">{job.title}</p>
-              <p className="text-sm text-dim">{job.machine}</p>
-              <div className="mt-2 flex flex-wrap gap-2">
-                {props.ways.map((way) => (
-                  <Button key={way.name} disabled={busy} onClick={() => void send(job, way.entry())}>
-                    {way.name}
-                  </Button>
-                ))}
-              </div>
-            </li>
-          ))}
-          {open.length === 0 && !jobs.isPending && <li className="text-dim">No open job: start one first.</li>}
-        </ul>
-      )}
-      {problem && (
-        <p role="alert" className="mt-3 text-rust">
-          {problem}
-        </p>
-      )}
-    </Dialog>
   );
 }

@@ -1,5 +1,5 @@
 import type { CalculatorInput } from "../api/types";
-import { parseNumber, parseNumbers } from "../ui/numbers";
+import { parseNumber, parseNumbers } from "../words/numbers";
 
 /** What stands in the fields: text as typed, and the unit chosen. A field that was not touched is missing. */
 export type Typed = Record<string, { text?: string; unit?: string; u?: string }>;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Answer, Calculator, CalculatorInput } from "../api/types";
-import { parseNumbers, digitsFor, shown, ticks } from "../ui/numbers";
-import { plotGeometry, PLOT, type Curve } from "../ui/plot-geometry";
+import { parseNumbers, digitsFor, shown, ticks } from "../words/numbers";
+import { plotGeometry, PLOT, type Curve } from "../plot/plot-geometry";
 import { answerCsv, answerText, cell, outputText } from "./export";
 import { inputsOf } from "./typed";
 

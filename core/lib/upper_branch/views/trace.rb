@@ -32,7 +32,7 @@ module UpperBranch
 
       # How the job stands at the bench.
       def standing
-        { state: @job.state.to_h, minutes: @job.minutes.round, round: @job.round, closing: @job.closing, put_back: put_back,
+        { state: @job.state.to_h.merge(changes: @job.state.changes), minutes: @job.minutes.round, round: @job.round, closing: @job.closing, put_back: put_back,
           waiting: @job.waiting&.to_h, cautions: cautions }
       end
 
@@ -55,7 +55,12 @@ module UpperBranch
       def machine
         { family: @machine.family["id"], name: @machine.family["name"], called: @job.called, card: @job.card,
           features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks,
-          schools: shop_ways, readings: @machine.limits.to_h }
+          schools: shop_ways, readings: @machine.limits.to_h, symptoms: @machine.symptoms.map(&:id), checks: answers }
+      end
+
+      # The checks of this machine, and the words each can be answered with.
+      def answers
+        @machine.checks.to_h { |check| [check.id, check.words(@machine.features)] }
       end
 
       # Steps and tools of checks that the shop's schools change; states and minutes where this family gives easier access.

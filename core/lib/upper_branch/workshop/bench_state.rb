@@ -30,6 +30,14 @@ module UpperBranch
         end
       end
 
+      # What to record when engine or carburetor has come to stand otherwise: {engine: {word => data of a state entry}, carburetor: {...}}.
+      # An engine that runs has its carburetor on; one whose carburetor is opened has been stopped.
+      def changes
+        engines = ENGINES.to_h { |word| [word, word == "running" ? { engine: word, carburetor: "on" } : { engine: word }] }
+        opened = engine == "running" ? { engine: "warm" } : {}
+        { engine: engines, carburetor: CARBURETORS.to_h { |word| [word, opened.merge(carburetor: word)] } }
+      end
+
       # Coarse group for the plan strip.
       def self.group(code)
         { "C" => "cold", "R" => "running", "K" => "stopped", "W" => "just-stopped", "S" => "stopped", "any" => "stopped" }.fetch(code, "opened")

@@ -36,9 +36,9 @@ module UpperBranch
           known(at, row["id"], (row["same"] || {}).values + listed(row["replaces"]), book.symptoms.ids, "symptom")
           known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
           known(at, row["id"], row["after"], ids, "check")
-          roles = row.dig("reading", "roles")&.values&.flatten
+          roles = [*row.dig("reading", "roles")&.values, *row.dig("reading", "points")&.map { |point| point["short"] }].flatten
           words = (row["same"] || {}).keys + (row["outcome_needs"] || {}).keys + listed(row["neutral"])
-          words += listed(row.dig("reading", "words")) + listed(roles)
+          words += listed(row.dig("reading", "words")) + roles + (row.dig("picture", "places") || {}).keys
           known(at, row["id"], words, row["outcomes"].keys, "outcome")
         end
 
@@ -63,7 +63,7 @@ module UpperBranch
           { id: row["id"], name: row["name"], stage: row["file"][0].upcase, states: row["state"], minutes: row["minutes"],
             steps: row["steps"], tools: listed(row["tools"]), hazards: listed(row["hazards"]), needs: listed(row["needs"]),
             multi: row["multi"] == true, outcomes: row["outcomes"].map { |id, name| outcome(row, id, name) },
-            reading: shown_reading(row["reading"]) }
+            reading: shown_reading(row["reading"]), icon: row["icon"], place: row["place"], picture: row["picture"] }
         end
 
         def outcome(row, id, name)

@@ -11,17 +11,20 @@ module UpperBranch
         private
 
         def answer
-          @points = @inputs["points"] || @rule["points"].first(Array(@inputs["times"]).size)
+          @points = @inputs["points"] || along.first(Array(@inputs["times"]).size)
           @demand = @inputs["demand"]
-          raise Invalid.new("reading/inputs/points", "Points are some of #{@rule['points'].join(', ')}, in the order of flow, one for each time") unless points_fit?
+          raise Invalid.new("reading/inputs/points", "Points are some of #{along.join(', ')}, in the order of flow, one for each time") unless points_fit?
           raise Invalid.new("reading/inputs/demand", "The demand is a number above 0, in mL/min") unless @demand.nil? || (@demand.is_a?(Numeric) && @demand.positive?)
 
           @inputs = @inputs.except("points", "demand")
           super
         end
 
+        # Ids of the rule's points in the order of flow.
+        def along = @rule["points"].map { |point| point["id"] }
+
         def points_fit?
-          @points.is_a?(Array) && @points == @rule["points"] & @points && @points.size == Array(@inputs["times"]).size
+          @points.is_a?(Array) && @points == along & @points && @points.size == Array(@inputs["times"]).size
         end
 
         def judged(answer)
@@ -34,7 +37,7 @@ module UpperBranch
         def words(flows, unsure)
           short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
           where = Restriction.new(flows, unsure, input("head").value).tightest_chances
-          at = @rule["points"].zip(@rule["roles"]["short"]).to_h
+          at = @rule["points"].to_h { |point| point.values_at("id", "short") }
           { @rule["roles"]["ample"] => ample }.merge(@points.each_with_index.to_h { |point, i| [at[point], short * where[i]] })
         end
 

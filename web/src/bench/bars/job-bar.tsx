@@ -1,0 +1,49 @@
+import { Hourglass, Ruler, Undo2 } from "lucide-react";
+import { entry } from "../../api/entries";
+import { useKeys, useKeySheet, useShown } from "../../keys/use-keys";
+import { Button } from "../../ui/button";
+import { useDesk } from "../desk";
+import { StateBar } from "./state-bar";
+
+export type Sheet = "limits" | "wait";
+
+/** Which machine and job this is, how it stands, and the tools that are at hand at every step. */
+export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
+  const { job, add } = useDesk();
+  const { machine, undo: last } = job.trace;
+  const shown = useShown();
+  const [, setKeySheet] = useKeySheet();
+  const undo = () => {
+    if (last) void add(entry("strike", { entry: last.entry }));
+  };
+  useKeys("This job", [
+    ["u", "Undo the last entry", undo],
+    ["l", "Limits of this job", () => onSheet("limits")],
+    ["w", "Put it aside, with a timer", () => onSheet("wait")],
+  ]);
+  return (
+    <header className="mb-3 flex items-center justify-between gap-x-6 gap-y-2 max-lg:flex-wrap">
+      <div className="min-w-0">
+        <p className="text-sm leading-tight text-dim">
+          {[...new Set([machine.called ?? machine.name, machine.name])].join(" \u00b7 ")}
+        </p>
+        <h1 className="line-clamp-1 text-xl leading-tight sm:line-clamp-2">{job.title}</h1>
+      </div>
+      <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
+        <StateBar />
+        <Button onClick={() => onSheet("limits")} aria-keyshortcuts={shown("l")} aria-label="Limits">
+          <Ruler size={18} aria-hidden /> <span className="sr-only">Limits</span>
+        </Button>
+        <Button onClick={() => onSheet("wait")} aria-keyshortcuts={shown("w")} aria-label="Put it aside">
+          <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
+        </Button>
+        <Button onClick={undo} disabled={!last} aria-keyshortcuts={shown("u")}>
+          <Undo2 size={18} aria-hidden /> Undo
+        </Button>
+        <Button look="quiet" onClick={() => setKeySheet(true)} aria-label="Keys" aria-keyshortcuts={shown("?")}>
+          ?
+        </Button>
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,139 @@
+import { lazy, Suspense, useMemo, useState } from "react";
+import { useParams, useSearchParams } from "react-router";
+import { useCatalogue } from "../api/use-catalogue";
+import { Branch } from "../branch/branch";
+import { useOffer, type Command } from "../shell/commands";
+import { Card } from "../ui/card";
+import { Later } from "../ui/later";
+import { Failed, Loading } from "../ui/state";
+import { DangerBar } from "./bars/danger-bar";
+import { JobBar, type Sheet } from "./bars/job-bar";
+import { ProblemBar } from "./bars/problem-bar";
+import { PutBack } from "./bars/put-back";
+import { UnsentJob } from "./bars/unsent-job";
+import { WaitingBar } from "./bars/waiting-bar";
+import { DeskProvider, useDesk } from "./desk";
+import { ChangesNotice } from "./ledger/changes-notice";
+import { LastChange } from "./ledger/last-change";
+import { Ledger } from "./ledger/ledger";
+import { LimitsDialog } from "./sheets/limits-dialog";
+import { WaitDialog } from "./sheets/wait-dialog";
+import { NextCard } from "./step/next-card";
+import { LimbPanel } from "./suspects/limb-panel";
+import { Suspects } from "./suspects/suspects";
+import { useJob } from "./use-job";
+
+// The step comes first; the drawing beside it may follow a moment later, into a place kept free for it.
+const Section = lazy(() => import("../section/section").then((part) => ({ default: part.Section })));
+
+/** The main view: the one next step, the branch, what was found and what it did, who is suspected and why. */
+export function Bench() {
+  const { id = "" } = useParams();
+  const catalogue = useCatalogue();
+  const { query, parcels, outbox, add } = useJob(id);
+  if (parcels.some((one) => one.content.kind === "job") && !query.data)
+    return <UnsentJob parcels={parcels} outbox={outbox} catalogue={catalogue.data} />;
+  if (catalogue.isPending || query.isPending) return <Loading what="the job" />;
+  if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
+  if (!query.data) return <Failed error={query.error} again={() => void query.refetch()} />;
+  return (
+    <DeskProvider value={{ job: query.data, catalogue: catalogue.data, parcels, outbox, add }}>
+      <Laid />
+    </DeskProvider>
+  );
+}
+
+/** The bench with a job laid on it. */
+function Laid() {
+  const { job, catalogue, parcels, outbox } = useDesk();
+  const [circuit, setCircuit] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  useBenchCommands(setSheet);
+  const { trace } = job;
+  const open = (name: Sheet) => (on: boolean) => setSheet(on ? name : null);
+  return (
+    <>
+      <JobBar onSheet={setSheet} />
+      <ProblemBar parcels={parcels} outbox={outbox} catalogue={catalogue} />
+      <DangerBar />
+      <WaitingBar onOpen={() => setSheet("wait")} />
+      <PutBack />
+      {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
+      <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
+        <div className="contents content-start gap-3 lg:grid">
+          <NextCard />
+        </div>
+        <div className="contents min-w-0 content-start gap-3 lg:grid">
+          <Later fallback={<Card className="order-2 aspect-[860/440] lg:order-none" />}>
+            <Card className="order-2 p-2! sm:p-3! lg:order-none">
+              <LastChange />
+              <Branch trace={trace} circuits={catalogue.circuits} chosen={circuit} onChoose={setCircuit} />
+            </Card>
+            {circuit && (
+              <div className="order-2 lg:order-none">
+                <LimbPanel circuit={circuit} onClose={() => setCircuit(null)} />
+              </div>
+            )}
+            <div className="order-4 grid items-start gap-3 md:grid-cols-[3fr_2fr] lg:order-none lg:grid-cols-2">
+              <OnSection />
+              <Suspects />
+              <div className="md:col-span-2">
+                <Ledger />
+              </div>
+            </div>
+          </Later>
+        </div>
+      </div>
+      <LimitsDialog open={sheet === "limits"} onOpenChange={open("limits")} />
+      <WaitDialog open={sheet === "wait"} onOpenChange={open("wait")} />
+    </>
+  );
+}
+
+/** The section of this machine, with the place of the check at hand. */
+function OnSection() {
+  const { job, catalogue } = useDesk();
+  const { trace } = job;
+  const [place] = useSearchParams();
+  const features = useMemo(() => new Set(trace.machine.features), [trace.machine.features]);
+  const current =
+    place.get("check") ?? trace.next.check?.id ?? (trace.next.proof?.kind === "check" ? trace.next.proof.id : null);
+  const check = catalogue.checks.find((row) => row.id === current) ?? null;
+  return (
+    <Card aria-label="Section" className="min-w-0">
+      <Suspense fallback={<div className="aspect-[584/600]" />}>
+        <Section
+          family={trace.machine.family}
+          features={features}
+          catalogue={catalogue}
+          faults={trace.faults}
+          check={check}
+          cold={trace.state.engine === "cold"}
+        />
+      </Suspense>
+    </Card>
+  );
+}
+
+/** What the bench offers to the palette: every check of this machine, and what else can be done here. */
+function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
+  const { job, catalogue } = useDesk();
+  const [, setPlace] = useSearchParams();
+  const { version } = job;
+  const { checks } = job.trace.machine;
+  const commands = useMemo<Command[]>(
+    () => [
+      ...catalogue.checks
+        .filter((check) => checks[check.id])
+        .map((check) => ({
+          name: check.name,
+          kind: "Take this check",
+          act: () => setPlace({ check: check.id, at: String(version) }, { replace: true }),
+        })),
+      { name: "Limits of this job", kind: "Here", act: () => setSheet("limits") },
+      { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
+    ],
+    [catalogue, checks, version, setPlace, setSheet],
+  );
+  useOffer(commands);
+}

@@ -1,0 +1,159 @@
+import { Clock, Wrench } from "lucide-react";
+import { useState } from "react";
+import { entry, type EntryData } from "../../api/entries";
+import type { Check, CheckOption, Job } from "../../api/types";
+import { Instrument } from "../../instruments/instrument";
+import { PictureMap } from "../../instruments/picture-map";
+import { useKeys, useShown } from "../../keys/use-keys";
+import { Button } from "../../ui/button";
+import { CheckIcon } from "../../ui/icons";
+import { percent } from "../../words/percent";
+import { Cautions, useCautions } from "./cautions";
+import { minutesOf, STATE } from "../../words/states";
+import { useDesk } from "../desk";
+
+/** One check: how to do it, what to watch out for, and its answers as large buttons or a number. */
+export function CheckPanel(props: { check: Check; option: CheckOption | null; reason: string | null }) {
+  const { option } = props;
+  const { job, add } = useDesk();
+  const check = shopWay(props.check, job);
+  const cautions = useCautions(check.hazards);
+  const chance = new Map(option?.outcomes.map((row) => [row.id, row.chance]));
+  const fitted = job.trace.machine.checks[check.id];
+  const outcomes = check.outcomes.filter((row) => fitted?.includes(row.id) ?? true);
+  const [marked, setMarked] = useState<string[]>([]);
+  const record = (data: Omit<EntryData<"check">, "check">) => {
+    setMarked([]);
+    void add(entry("check", { check: check.id, ...data }));
+  };
+  const choose = (id: string, kind: string) => {
+    if (!cautions.read) return;
+    if (!check.multi || kind !== "abnormal") return record({ outcomes: [id] });
+    setMarked((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
+  };
+  useKeys(
+    "The step",
+    outcomes.slice(0, 9).map((row, i) => [String(i + 1), row.name, () => choose(row.id, row.kind)]),
+    cautions.read,
+  );
+  useKeys("The step", [["Enter", "Record what is marked", () => record({ outcomes: marked })]], marked.length > 0);
+
+  return (
+    <div>
+      <p className="text-sm font-semibold text-fuel">
+        Next check · {check.states.map((code) => STATE[code]).join(" or ")}
+      </p>
+      <h2 className="flex items-start gap-2 text-[1.6rem] leading-tight">
+        <span className="mt-0.5 shrink-0 text-fuel">
+          <CheckIcon icon={check.icon} />
+        </span>
+        {check.name}
+      </h2>
+      {props.reason && <p className="mt-1 text-dim">{props.reason}</p>}
+      <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm text-dim">
+        <span className="flex items-center gap-1.5">
+          <Clock size={16} aria-hidden /> {option ? minutesOf(option) : `${check.minutes} min`}
+        </span>
+        {check.tools.length > 0 && (
+          <span className="flex items-center gap-1.5">
+            <Wrench size={16} aria-hidden /> {check.tools.join(", ")}
+          </span>
+        )}
+      </p>
+      <ol className="mt-3 list-decimal space-y-1 pl-6 marker:text-fuel">
+        {check.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      <Cautions state={cautions} />
+      {check.reading && (
+        <Instrument
+          job={job}
+          check={check}
+          reading={check.reading}
+          disabled={!cautions.read}
+          onRecord={(reading) => record({ reading })}
+        />
+      )}
+      <h3 className="mt-4 mb-2 text-base">
+        {check.reading
+          ? "Or in a word"
+          : check.multi
+            ? "What did you see? More than one may be marked"
+            : "What did you see?"}
+      </h3>
+      {check.picture && (
+        <PictureMap check={check} outcomes={outcomes} marked={marked} disabled={!cautions.read} onChoose={choose} />
+      )}
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+        {outcomes.map((row, i) => (
+          <Outcome
+            key={row.id}
+            name={row.name}
+            kind={row.kind}
+            digit={i < 9 ? i + 1 : null}
+            chance={chance.get(row.id)}
+            marked={check.multi && row.kind === "abnormal" ? marked.includes(row.id) : null}
+            disabled={!cautions.read}
+            onChoose={() => choose(row.id, row.kind)}
+          />
+        ))}
+      </div>
+      {check.multi && (
+        <Button
+          look="fuel"
+          className="mt-3 w-full"
+          disabled={marked.length === 0}
+          onClick={() => record({ outcomes: marked })}
+        >
+          Record {marked.length > 0 ? `what is marked (${marked.length})` : "what is marked"}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** The check as this shop does it: steps and tools by its schools. */
+function shopWay(check: Check, job: Job): Check {
+  const way = job.trace.machine.schools[check.id];
+  if (!way) return check;
+  const steps = way.access ? [way.access, ...way.steps] : way.steps;
+  return { ...check, steps, tools: way.tools, states: way.states, minutes: way.minutes };
+}
+
+const KIND = { healthy: "border-leaf", abnormal: "border-edge", neutral: "border-line border-dashed" } as const;
+
+function Outcome(props: {
+  name: string;
+  kind: keyof typeof KIND;
+  digit: number | null;
+  chance: number | undefined;
+  marked: boolean | null;
+  disabled: boolean;
+  onChoose: () => void;
+}) {
+  const shown = useShown();
+  const key = props.digit ? shown(String(props.digit)) : undefined;
+  return (
+    <button
+      type="button"
+      disabled={props.disabled}
+      aria-pressed={props.marked ?? undefined}
+      aria-keyshortcuts={key}
+      onClick={props.onChoose}
+      className={`flex min-h-14 items-center gap-3 rounded-xl border-2 bg-raised px-3 py-2 text-left hover:border-fuel disabled:opacity-50 ${KIND[props.kind]} ${props.marked ? "border-fuel! bg-fuel-soft!" : ""}`}
+    >
+      {key && (
+        <span className="grid size-6 shrink-0 place-items-center rounded border border-line text-sm text-dim">
+          {key}
+        </span>
+      )}
+      <span className="flex-1 leading-tight">
+        {props.name}
+        {props.marked && <span className="block text-sm text-fuel">marked</span>}
+        {props.kind === "neutral" && <span className="block text-sm text-dim">says nothing, do it again</span>}
+      </span>
+      {props.chance !== undefined && <span className="text-sm text-dim tabular-nums">{percent(props.chance)}</span>}
+    </button>
+  );
+}

@@ -1,0 +1,63 @@
+import { entry } from "../../api/entries";
+import type { Suspect, Trace } from "../../api/types";
+import { useKeys } from "../../keys/use-keys";
+import { Button } from "../../ui/button";
+import { percent } from "../../words/percent";
+import { ProofList } from "./proof-list";
+import { useDesk } from "../desk";
+
+/** Proven, or closed already: what was wrong, and how it was shown. */
+export function ClosePanel() {
+  const { job, add } = useDesk();
+  const closed = job.trace.closing;
+  const close = () => void add(entry("close", { as: "proven" }));
+  useKeys("The step", [["Enter", "Close as proven", close]], closed === null);
+  return (
+    <div>
+      <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : "Proven"}</p>
+      <h2 className="text-[1.7rem] leading-tight">{closed ? title(closed.as) : "Everything is shown to be right"}</h2>
+      {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}
+      <h3 className="mt-4 text-lg">What was wrong</h3>
+      <ul aria-label="What was wrong" className="mb-3">
+        {job.trace.repairs.map((repair) => (
+          <li key={repair.entry} className="border-t border-line py-1.5">
+            {repair.name}
+            <Mended repair={repair} faults={job.trace.faults} />
+          </li>
+        ))}
+        {job.trace.repairs.length === 0 && <li className="text-dim">Nothing was repaired here.</li>}
+      </ul>
+      <ProofList items={job.trace.proof} />
+      {!closed && (
+        <Button look="fuel" className="w-full" onClick={close} aria-keyshortcuts="Enter">
+          Close as proven
+        </Button>
+      )}
+      <p className="mt-3 text-sm text-dim">
+        {job.trace.minutes} bench minutes. Guidance for a competent person; the maker's data, local codes and licensed
+        practice come first.
+      </p>
+    </div>
+  );
+}
+
+/** What this repair most likely mended, with its chance when the work began. */
+function Mended({ repair, faults }: { repair: Trace["repairs"][number]; faults: Suspect[] }) {
+  const names = new Map(faults.map((fault) => [fault.id, fault.name]));
+  const rows = Object.entries(repair.was)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 3);
+  return (
+    <span className="block text-sm text-dim">
+      {rows.map(([id, p]) => `${names.get(id) ?? id} ${percent(p)}`).join(" · ")}
+    </span>
+  );
+}
+
+function title(as: string): string {
+  return as === "proven"
+    ? "Closed, proven"
+    : as === "referred"
+      ? "Referred out with the findings"
+      : "Closed without proof";
+}

@@ -1,0 +1,79 @@
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import { entry } from "../../api/entries";
+import type { Job } from "../../api/types";
+import { useKeys } from "../../keys/use-keys";
+import { Button } from "../../ui/button";
+import { Card } from "../../ui/card";
+import { useDesk } from "../desk";
+import { RepairDialog } from "../sheets/repair-dialog";
+import { Alternatives } from "./alternatives";
+import { CheckPanel } from "./check-panel";
+import { ClosePanel } from "./close-panel";
+import { DescribePanel } from "./describe-panel";
+import { ProofPanel } from "./proof-panel";
+import { RepairPanel } from "./repair-panel";
+import { useStepFocus } from "./use-step-focus";
+
+/**
+ * The one next step, large. The address may name another check (?check=, for one version of the job). Another check can be taken
+ * instead; a repair can be done at any time.
+ */
+export function NextCard() {
+  const { job, catalogue, add } = useDesk();
+  const { trace } = job;
+  const [place, setPlace] = useSearchParams();
+  const [repairing, setRepairing] = useState(false);
+  useKeys("The step", [["r", "Repair instead", () => setRepairing(true)]], trace.closing === null);
+  const at = place.get("at");
+  const picked = at === null || at === String(job.version) ? place.get("check") : null;
+  const checkId = picked ?? trace.next.check?.id ?? null;
+  const check = catalogue.checks.find((row) => row.id === checkId);
+  const option = [trace.next.check, ...trace.next.alternatives].find((row) => row?.id === checkId) ?? null;
+  const pick = (id: string) => setPlace({ check: id, at: String(job.version) }, { replace: true });
+  const card = useStepFocus(job.version);
+  return (
+    <div ref={card} className="contents">
+      <p role="status" className="sr-only">
+        {spoken(job, check?.name)}
+      </p>
+      <Card aria-label="Next step" className="border-2! border-fuel! p-5!">
+        {check ? (
+          <CheckPanel key={check.id} check={check} option={option} reason={picked ? null : trace.next.reason} />
+        ) : (
+          <Panel kind={trace.next.kind} />
+        )}
+        {picked && (
+          <Button look="quiet" className="mt-2" onClick={() => setPlace({}, { replace: true })}>
+            Back to the recommended step
+          </Button>
+        )}
+      </Card>
+      {trace.closing === null && (
+        <Alternatives
+          current={checkId}
+          onPick={pick}
+          onRepair={() => setRepairing(true)}
+          onRecord={(symptom, seen) => void add(entry("symptom", { symptom, seen }))}
+        />
+      )}
+      <RepairDialog open={repairing} onOpenChange={setRepairing} />
+    </div>
+  );
+}
+
+/** What stands in the place of the step when it is no check. */
+function Panel({ kind }: { kind: Job["trace"]["next"]["kind"] }) {
+  if (kind === "repair" || kind === "refer") return <RepairPanel />;
+  if (kind === "prove") return <ProofPanel />;
+  return kind === "close" ? <ClosePanel /> : <DescribePanel />;
+}
+
+/** For ears: what was recorded last, and what comes next. The place it stands in stays, so that a change in it is read out. */
+function spoken(job: Job, check: string | undefined): string {
+  const { next, findings, closing } = job.trace;
+  if (closing) return `Closed: ${closing.as}.`;
+  const last = findings.at(-1);
+  const step = check ?? next.repair?.name ?? next.proof?.name ?? next.reason;
+  return `${last ? `${last.says}. ` : ""}Next: ${step}.`;
+}

@@ -1,0 +1,45 @@
+import { entry } from "../../api/entries";
+import { useKeys } from "../../keys/use-keys";
+import { Button } from "../../ui/button";
+import { percent } from "../../words/percent";
+import { Cautions, useCautions } from "./cautions";
+import { useDesk } from "../desk";
+
+/** Time to mend: what to do, why now, what to watch out for. */
+export function RepairPanel() {
+  const { job, add } = useDesk();
+  const plan = job.trace.next.repair;
+  const cautions = useCautions(plan?.hazards ?? []);
+  const fault = job.trace.faults.find((row) => row.id === plan?.id);
+  const done = () => {
+    if (plan && cautions.read) void add(entry("repair", { repair: plan.id }));
+  };
+  useKeys("The step", [["Enter", "Repaired", done]], plan !== null && !plan.refers);
+  if (!plan) return null;
+  return (
+    <div>
+      <p className="text-sm font-semibold text-fuel">{plan.refers ? "Refer out" : "Repair now"}</p>
+      <h2 className="text-[1.7rem] leading-tight">{plan.name}</h2>
+      <p className="mt-1 text-dim">{job.trace.next.reason}</p>
+      {fault && <p className="mt-3">{fault.why}</p>}
+      <p className="mt-3 text-lg">{plan.text}</p>
+      <p className="mt-1 text-sm text-dim">
+        About {plan.minutes} min with the part in reach · succeeds {percent(plan.success)}
+      </p>
+      <Cautions state={cautions} />
+      {plan.refers ? (
+        <Button
+          look="fuel"
+          className="mt-4 w-full"
+          onClick={() => void add(entry("close", { as: "referred", reason: job.trace.next.reason }))}
+        >
+          Refer it out and close
+        </Button>
+      ) : (
+        <Button look="fuel" className="mt-4 w-full" disabled={!cautions.read} onClick={done} aria-keyshortcuts="Enter">
+          Repaired
+        </Button>
+      )}
+    </div>
+  );
+}

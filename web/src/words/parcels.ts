@@ -1,0 +1,94 @@
+import type { EntryData } from "../api/entries";
+import type { Catalogue, NewEntry } from "../api/types";
+import type { Parcel } from "../outbox/types";
+import { parseNumber } from "./numbers";
+
+/** What a parcel holds, as a person would say it. catalogue: undefined before it is here */
+export function inWords(parcel: Parcel, catalogue: Catalogue | undefined): string {
+  const { content } = parcel;
+  return content.kind === "job" ? `New job: ${content.job.title}` : entryWords(content.entry, catalogue);
+}
+
+/** An entry that the server has not got yet, in words; what is stored is told by the trace. */
+export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): string {
+  switch (entry.kind) {
+    case "check":
+      return checkWords(entry.data, catalogue);
+    case "symptom":
+      return `${entry.data.seen === "absent" ? "Not seen: " : ""}${named(catalogue?.symptoms, entry.data.symptom)}`;
+    case "repair":
+      return `Repaired: ${named(catalogue?.faults, entry.data.repair)}`;
+    case "state":
+      return `Now ${[entry.data.engine, entry.data.carburetor && `carburetor ${entry.data.carburetor}`].filter(Boolean).join(", ")}`;
+    case "caution":
+      return `Caution read: ${named(catalogue?.hazards, entry.data.hazard)}`;
+    case "put_back":
+      return `Back on: ${named(catalogue?.checks, entry.data.check)}`;
+    case "limits":
+      return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
+    case "machine":
+      return `The machine${entry.data.name ? `: ${entry.data.name}` : ""}`;
+    case "strike":
+      return "An entry struck out";
+    case "close":
+      return `Closed as ${entry.data.as}`;
+    case "wait":
+      return `Put aside: ${entry.data.for}`;
+    case "note":
+      return entry.data.text;
+  }
+}
+
+function checkWords(data: EntryData<"check">, catalogue: Catalogue | undefined): string {
+  const check = catalogue?.checks.find((row) => row.id === data.check);
+  return `${check?.name ?? data.check}: ${result(data, (id) => named(check?.outcomes, id))}`;
+}
+
+function result({ outcomes, reading }: EntryData<"check">, name: (id: string) => string): string {
+  if (outcomes) return outcomes.map(name).join(", ");
+  if (reading?.value !== undefined) return `${reading.value} ${reading.unit ?? ""}`.trim();
+  return reading?.repeats ? reading.repeats.join(", ") : "a reading";
+}
+
+/** The name of a row, or its id where nobody knows it. */
+function named(rows: readonly { id: string; name: string }[] | undefined, id: string): string {
+  return rows?.find((row) => row.id === id)?.name ?? id;
+}
+
+/** The one field of an entry that can be corrected by typing: what it is called, what stands in it, and the entry with another text in it. */
+export type Correctable = { name: string; value: string; put: (text: string) => NewEntry | null };
+
+/** null where an entry is corrected by taking it anew (a choice, not a text). */
+export function correctable(entry: NewEntry): Correctable | null {
+  switch (entry.kind) {
+    case "check":
+      return correctableReading(entry);
+    case "note":
+      return {
+        name: "Text",
+        value: entry.data.text,
+        put: (text) => (text.trim() ? { ...entry, data: { ...entry.data, text } } : null),
+      };
+    case "close":
+      return {
+        name: "Reason",
+        value: entry.data.reason ?? "",
+        put: (reason) => (reason.trim() ? { ...entry, data: { ...entry.data, reason } } : null),
+      };
+    default:
+      return null;
+  }
+}
+
+function correctableReading(entry: Extract<NewEntry, { kind: "check" }>): Correctable | null {
+  const { reading } = entry.data;
+  if (reading?.value === undefined) return null;
+  return {
+    name: "Reading",
+    value: String(reading.value),
+    put: (text) => {
+      const value = parseNumber(text);
+      return value === null ? null : { ...entry, data: { ...entry.data, reading: { ...reading, value } } };
+    },
+  };
+}
