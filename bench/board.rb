@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The board of a shop with very many jobs: size and time of what the server sends, and the time until the page can be worked. Reported,
-# never asserted.
+# The board of a shop with very many jobs: size and time of what the server sends, and the time until the page can be
+# worked. Reported, never asserted.
 #
 #   bin/drill database bundle exec ruby bench/board.rb [OPEN] [CLOSED]
 require_relative "../server/lib/upper_branch_server"
@@ -21,24 +21,58 @@ app = UpperBranchServer::App.assemble(store: UpperBranchServer::Store.new(databa
 lanes = %w[cold stopped running opened repair prove]
 rows = Array.new(open_jobs + closed_jobs) do |i|
   closed = i >= open_jobs
-  summary = { machine: "Orchard machine #{i % 40}", waits_for: closed ? "closed" : lanes[i % lanes.size], minutes: i % 90, next: "Pump shot", waiting: nil,
-              leading: Array.new(3) { |k| { name: "Pump cup hard or shrunk #{k}", probability: 0.4 / (k + 1) } } }
-  { id: SecureRandom.uuid, title: "Job #{i}: hesitates when the valve is opened", catalogue: catalogue.stamp, version: 1, summary: Sequel.pg_jsonb(summary),
-    closed_as: closed ? "proven" : nil, updated_at: Time.now - i }
+  summary = {
+    machine: "Orchard machine #{i % 40}",
+    waits_for: closed ? "closed" : lanes[i % lanes.size],
+    minutes: i % 90,
+    next: "Pump shot",
+    waiting: nil,
+    leading: Array.new(3) { |k| { name: "Pump cup hard or shrunk #{k}", probability: 0.4 / (k + 1) } }
+  }
+  {
+    id: SecureRandom.uuid,
+    title: "Job #{i}: hesitates when the valve is opened",
+    catalogue: catalogue.stamp,
+    version: 1,
+    summary: Sequel.pg_jsonb(summary),
+    closed_as: closed ? "proven" : nil,
+    updated_at: Time.now - i
+  }
 end
 rows.each_slice(2000) { |slice| database[:jobs].multi_insert(slice) }
 
-{ "first page" => "/api/v1/jobs", "page from 6000" => "/api/v1/jobs?from=6000", "search" => "/api/v1/jobs?q=machine+17", "closed" => "/api/v1/jobs?state=closed" }.each do |name, path|
+{
+  "first page" => "/api/v1/jobs",
+  "page from 6000" => "/api/v1/jobs?from=6000",
+  "search" => "/api/v1/jobs?q=machine+17",
+  "closed" => "/api/v1/jobs?state=closed"
+}.each do |name, path|
   text = nil
   times = Array.new(9) { Bench.ms { text = Mutations.answer(app, "GET", path, nil, nil).last } }
-  puts format("%<name>-16s %<size>6.1f KB, p50 %<half>.0f ms, worst %<most>.0f ms", name: name, size: text.bytesize / 1024.0, half: Bench.quantile(times, 0.5), most: times.max)
+  puts format(
+    "%<name>-16s %<size>6.1f KB, p50 %<half>.0f ms, worst %<most>.0f ms",
+    name: name,
+    size: text.bytesize / 1024.0,
+    half: Bench.quantile(times, 0.5),
+    most: times.max
+  )
 end
 
 Capybara.server = :puma, { Silent: true }
 Capybara.register_driver(:bench) do |rack|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-  (%w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --window-size=1280,800] + ["--user-data-dir=#{Dir.mktmpdir}"]).each { |flag| options.add_argument(flag) }
-  Capybara::Selenium::Driver.new(rack, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+  (
+    %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --window-size=1280,800] +
+      ["--user-data-dir=#{Dir.mktmpdir}"]
+  ).each do |flag|
+    options.add_argument(flag)
+  end
+  Capybara::Selenium::Driver.new(
+    rack,
+    browser: :chrome,
+    options: options,
+    service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+  )
 end
 page = Capybara::Session.new(:bench, app)
 shown = Array.new(5) do
@@ -48,5 +82,10 @@ shown = Array.new(5) do
   end
 end
 cards = page.all("article", visible: :all).size
-puts format("page with %<count>d jobs: first card after %<half>.0f ms (median of 5), %<cards>d cards in the page", count: rows.size, half: Bench.quantile(shown, 0.5), cards: cards)
+puts format(
+  "page with %<count>d jobs: first card after %<half>.0f ms (median of 5), %<cards>d cards in the page",
+  count: rows.size,
+  half: Bench.quantile(shown, 0.5),
+  cards: cards
+)
 page.quit

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# How long each calculation of the worktop takes with its uncertainty and its curve, and how long a large data log. Reported, never asserted.
+# How long each calculation of the worktop takes with its uncertainty and its curve, and how long a large data log.
+# Reported, never asserted.
 #
 #   bundle exec ruby bench/calculations.rb [LOG.csv]     # make one with bench/log_maker.rb large PATH
 require_relative "support"
@@ -8,12 +9,30 @@ require_relative "support"
 catalogue = UpperBranch::Catalogue.load
 catalogue.worktop.calculators.each(&:run) # units are looked up once
 rows = catalogue.worktop.calculators.map { |calculator| [calculator.id, Array.new(40) { Bench.ms { calculator.run } }] }
-rows.sort_by { |_, times| -Bench.quantile(times, 0.95) }.each { |id, times| puts format("%-16s p50 %6.2f ms   p95 %6.2f ms", id, Bench.quantile(times, 0.5), Bench.quantile(times, 0.95)) }
+rows
+  .sort_by { |_, times| -Bench.quantile(times, 0.95) }
+  .each do |id, times|
+    puts format("%-16s p50 %6.2f ms   p95 %6.2f ms", id, Bench.quantile(times, 0.5), Bench.quantile(times, 0.95))
+  end
 
 if (path = ARGV.first)
   log = nil
   read = Bench.ms { log = UpperBranch::Signals::LogFile.read(File.open(path, "rb")) }
   found = nil
-  shown = Bench.ms { found = UpperBranch::Signals::LogReading.of(log, catalogue.signs).then { |reading| [reading.events.size, reading.picture.size] } }
-  puts format("%s: %.0f MB, %d rows, read %.1f s, analyzed %.1f s, %d events", path, File.size(path) / 1e6, log.rows, read / 1000, shown / 1000, found.first)
+  shown =
+    Bench.ms do
+      found =
+        UpperBranch::Signals::LogReading
+          .of(log, catalogue.signs)
+          .then { |reading| [reading.events.size, reading.picture.size] }
+    end
+  puts format(
+    "%s: %.0f MB, %d rows, read %.1f s, analyzed %.1f s, %d events",
+    path,
+    File.size(path) / 1e6,
+    log.rows,
+    read / 1000,
+    shown / 1000,
+    found.first
+  )
 end

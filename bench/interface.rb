@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The interface as a person waits for it: weight of the first load, time until the trace can be worked, time from an answer to the
-# moved branch. Reported, never asserted. Needs a running server with the demo.
+# The interface as a person waits for it: weight of the first load, time until the trace can be worked, time from an
+# answer to the moved branch. Reported, never asserted. Needs a running server with the demo.
 #
 #   bin/start &    then   bundle exec ruby bench/interface.rb [http://127.0.0.1:8420]
 require "bundler/setup"
@@ -16,11 +16,16 @@ BASE = ARGV[0] || "http://127.0.0.1:8420"
 # A mid-range tablet on the shed's wireless: processor four times slower, 10 Mbit/s, 40 ms.
 SLOW = { offline: false, latency: 40, downloadThroughput: 10_000_000 / 8, uploadThroughput: 5_000_000 / 8 }.freeze
 
+FLAGS = %w[
+  --headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking
+  --disable-sync --disable-extensions --window-size=1280,800
+].freeze
+
 def browser
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-  (%w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking --disable-sync --disable-extensions --window-size=1280,800] +
-    ["--user-data-dir=#{Dir.mktmpdir}"]).each { |flag| options.add_argument(flag) }
-  driver = Selenium::WebDriver.for(:chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+  [*FLAGS, "--user-data-dir=#{Dir.mktmpdir}"].each { |flag| options.add_argument(flag) }
+  service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+  driver = Selenium::WebDriver.for(:chrome, options: options, service: service)
   yield driver
 ensure
   driver&.quit
@@ -33,24 +38,33 @@ end
 def entry(kind, data) = { id: SecureRandom.uuid, kind: kind, data: data }
 
 def job
-  hazards = JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/catalogue")))["hazards"].map { |row| entry("caution", { hazard: row["id"] }) }
-  post("/api/v1/jobs", { id: SecureRandom.uuid, title: "Timing", entries: [entry("machine", { family: "four-valve" }), entry("symptom", { symptom: "hesitation", seen: "present" }), *hazards] })["id"]
+  catalogue = JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/catalogue")))
+  read = catalogue["hazards"].map { |row| entry("caution", { hazard: row["id"] }) }
+  seen = entry("symptom", { symptom: "hesitation", seen: "present" })
+  entries = [entry("machine", { family: "four-valve" }), seen, *read]
+  post("/api/v1/jobs", { id: SecureRandom.uuid, title: "Timing", entries: entries })["id"]
 end
 
-WEIGHT = "return performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js')).reduce((sum, e) => sum + e.transferSize, 0)"
+WEIGHT = <<~SCRIPT
+  return performance.getEntriesByType("resource").filter((one) => one.name.endsWith(".js"))
+    .reduce((sum, one) => sum + one.transferSize, 0);
+SCRIPT
 READY = <<~JS
   const done = arguments[arguments.length - 1];
-  const look = () => document.querySelector("section[aria-label='Next step'] h2") ? done(performance.now()) : requestAnimationFrame(look);
+  const title = () => document.querySelector("section[aria-label='Next step'] h2");
+  const look = () => title() ? done(performance.now()) : requestAnimationFrame(look);
   look();
 JS
 ANSWER = <<~JS
   const done = arguments[arguments.length - 1];
   const seen = () => document.querySelectorAll("section[aria-label='What was found'] li").length;
   const before = seen(), from = performance.now();
-  const answers = [...document.querySelectorAll("section[aria-label='Next step'] button.min-h-14:not([disabled])")].filter((one) => one.textContent.match(/^[1-9]/));
+  const buttons = document.querySelectorAll("section[aria-label='Next step'] button.min-h-14:not([disabled])");
+  const answers = [...buttons].filter((one) => one.textContent.match(/^[1-9]/));
   if (answers.length === 0) return done(null);
   answers[0].click();
-  const look = () => seen() > before ? requestAnimationFrame(() => done(performance.now() - from)) : requestAnimationFrame(look);
+  const drawn = () => requestAnimationFrame(() => done(performance.now() - from));
+  const look = () => seen() > before ? drawn() : requestAnimationFrame(look);
   look();
 JS
 
@@ -82,4 +96,5 @@ answers = browser do |page|
     page.execute_async_script(ANSWER)
   end.compact
 end
-puts format("From an answer to the updated page, locally: median %.0f ms, worst %.0f ms", answers.sort[answers.size / 2], answers.max)
+middle = answers.sort[answers.size / 2]
+puts format("From an answer to the updated page, locally: median %.0f ms, worst %.0f ms", middle, answers.max)

@@ -17,7 +17,12 @@ module LogMaker
       late = t.between?(60.0, 60.9) || t.between?(75.0, 75.8)
       speed += (late ? -220 : (goal - speed) * 1.8) / rate
       surge = t.between?(25, 52) ? 0.055 * Math.sin(2 * Math::PI * t / 1.3) : 0
-      Row.new(t, throttle + jitter(i, 0.3), (speed * (1 + surge)) + jitter(i, 6), late ? 1.32 : lorry_lambda(throttle, surge) + jitter(i, 0.008))
+      Row.new(
+        t,
+        throttle + jitter(i, 0.3),
+        (speed * (1 + surge)) + jitter(i, 6),
+        late ? 1.32 : lorry_lambda(throttle, surge) + jitter(i, 0.008)
+      )
     end
   end
 
@@ -66,18 +71,27 @@ module LogMaker
   end
 
   def self.large(path, megabytes)
-    rows = lorry(rate: 200).map { |row| format("%.1f,%.0f,%.3f,%.1f", row.throttle, row.rpm, row.lambda, 60 + (row.throttle / 3)) }
+    rows =
+      lorry(rate: 200).map do |row|
+        format("%.1f,%.0f,%.3f,%.1f", row.throttle, row.rpm, row.lambda, 60 + (row.throttle / 3))
+      end
     File.open(path, "w") do |file|
       file.puts "Time (s),Throttle (%),RPM,Lambda,MAP (kPa)"
       i = 0
-      1000.times { file.puts "#{format('%.3f', (i += 1) / 200.0)},#{rows[i % rows.size]}" } while file.pos < megabytes * 1_000_000
+      1000.times do
+        file.puts "#{format('%.3f', (i += 1) / 200.0)},#{rows[i % rows.size]}"
+      end while file.pos < megabytes * 1_000_000
     end
   end
 end
 
 case ARGV.first
 when "samples"
-  LogMaker.write("docs/examples/fruit-lorry-road.csv", LogMaker.lorry, "Invented log: fruit lorry on the valley road\nTime (s),Throttle (%),RPM,Lambda")
+  LogMaker.write(
+    "docs/examples/fruit-lorry-road.csv",
+    LogMaker.lorry,
+    "Invented log: fruit lorry on the valley road\nTime (s),Throttle (%),RPM,Lambda"
+  )
   LogMaker.write("docs/examples/frost-fan-pull.csv", LogMaker.fan, "Time (s),TPS (%),Engine Speed (rpm),Lambda")
 when "large"
   LogMaker.large(ARGV.fetch(1), (ARGV[2] || 49).to_f)

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What a worker grows to: varied requests (machines, complaints, conditions, answers, readings) to an app of its own. Reported, never
-# asserted; the aim is under 300 MB after 3000.
+# What a worker grows to: varied requests (machines, complaints, conditions, answers, readings) to an app of its own.
+# Reported, never asserted; the aim is under 300 MB after 3000.
 #
 #   bin/drill database bundle exec ruby bench/memory.rb [REQUESTS]
 require_relative "../server/lib/upper_branch_server"
@@ -21,7 +21,8 @@ statuses = Hash.new(0)
 started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
 ask = lambda do |path, body|
-  status, _, text = Mutations.answer(app, body ? "POST" : "GET", path, body && JSON.generate(body), body && "application/json")
+  status, _, text =
+    Mutations.answer(app, body ? "POST" : "GET", path, body && JSON.generate(body), body && "application/json")
   statuses[status] += 1
   JSON.parse(text)
 end
@@ -34,12 +35,36 @@ while sent < requests
   switches = catalogue.features.keys.sample(chance.rand(0..4), random: chance).to_h { |id| [id, chance.rand < 0.5] }
   machine = UpperBranch::Workshop::Machine.new(catalogue, family: family["id"], features: switches)
   complaint = machine.symptoms.sample(2, random: chance).map do |row|
-    entry.call("symptom", { symptom: row.id, seen: "present", when: catalogue.conditions.sample(chance.rand(0..2), random: chance).map { |one| one["id"] } })
+    entry.call(
+      "symptom",
+      {
+        symptom: row.id,
+        seen: "present",
+        when: catalogue.conditions.sample(chance.rand(0..2), random: chance).map { |one| one["id"] }
+      }
+    )
   end
-  job = ask.call("/api/v1/jobs", { id: SecureRandom.uuid, title: "Varied", entries: [entry.call("machine", { family: family["id"], features: switches }), *complaint] })
+  job =
+    ask.call(
+      "/api/v1/jobs",
+      {
+        id: SecureRandom.uuid,
+        title: "Varied",
+        entries: [entry.call("machine", { family: family["id"], features: switches }), *complaint]
+      }
+    )
   6.times do
     check = machine.checks.sample(random: chance)
-    answer = ask.call("/api/v1/jobs/#{job['id']}/entries", { version: job["version"], entries: [entry.call("check", { check: check.id, outcomes: [check.words(machine.features).sample(random: chance)] })] })
+    answer =
+      ask.call(
+        "/api/v1/jobs/#{job['id']}/entries",
+        {
+          version: job["version"],
+          entries: [
+            entry.call("check", { check: check.id, outcomes: [check.words(machine.features).sample(random: chance)] })
+          ]
+        }
+      )
     job = answer if answer["version"]
   end
   ask.call("/api/v1/jobs/#{job['id']}", nil)
@@ -47,4 +72,10 @@ while sent < requests
   puts format("%<sent>5d requests: %<size>d MB", sent: sent, size: resident.call) if (sent % 400).zero?
 end
 seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
-puts format("%<sent>d requests in %<seconds>.0f s, answers %<statuses>s, kept %<kept>s", sent: sent, seconds: seconds, statuses: statuses, kept: catalogue.kept.inspect)
+puts format(
+  "%<sent>d requests in %<seconds>.0f s, answers %<statuses>s, kept %<kept>s",
+  sent: sent,
+  seconds: seconds,
+  statuses: statuses,
+  kept: catalogue.kept.inspect
+)

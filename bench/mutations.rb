@@ -3,25 +3,72 @@
 require "json"
 require "securerandom"
 require "stringio"
+require "yaml"
 
 # Good requests bent out of shape, the same ones for the same seed.
 #
 #   Mutations.each(seed: 1, count: 400, job: id) { |method, path, body, type| ... }
-#   bundle exec ruby bench/mutations.rb 12000      # sends them to an app of its own (DATABASE_URL) and counts the answers
+#   bundle exec ruby bench/mutations.rb 12000   # sends them to an app of its own (DATABASE_URL), counts the answers
 module Mutations
-  BAD_TEXT = ["", " ", "\u0000", "a\u0000b", "\u2028", "\u{1F525}" * 50, "x" * 5000, "a\nb", "'; --", "%ff", "../..", "NaN", "true", "-1", "\uFEFF"].freeze
+  GOOD = YAML.safe_load_file(File.expand_path("good_requests.yml", __dir__)).freeze
+  BAD_TEXT = [
+    "",
+    " ",
+    "\u0000",
+    "a\u0000b",
+    "\u2028",
+    "\u{1F525}" * 50,
+    "x" * 5000,
+    "a\nb",
+    "'; --",
+    "%ff",
+    "../..",
+    "NaN",
+    "true",
+    "-1",
+    "\uFEFF"
+  ].freeze
   BAD_VALUES = [nil, true, 0, -1, 1e308, 2**70, 0.1, [], {}, [[]], [nil], { "a" => 1 }, *BAD_TEXT].freeze
-  RAW = [->(text) { text.sub(/\d+/, "1e999") }, ->(text) { text[0, text.size / 2] }, ->(text) { text.b.insert(text.size / 2, "\xFF".b) }, ->(_) { "" }, ->(text) { text.sub('"', '"\\ud800') },
-         ->(text) { text * 2 }, ->(text) { "#{'[' * 40}#{text}" }, ->(text) { text.gsub(":", "::") }].freeze
-  TYPES = [*(["application/json"] * 12), "text/csv", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "application/json; charset=\xFF".b, "", nil].freeze
+  RAW = [
+    ->(text) { text.sub(/\d+/, "1e999") },
+    ->(text) { text[0, text.size / 2] },
+    ->(text) { text.b.insert(text.size / 2, "\xFF".b) },
+    ->(_) { "" },
+    ->(text) { text.sub('"', '"\\ud800') },
+    ->(text) { text * 2 },
+    ->(text) { "#{'[' * 40}#{text}" },
+    ->(text) { text.gsub(":", "::") }
+  ].freeze
+  TYPES = [
+    *(["application/json"] * 12),
+    "text/csv",
+    "application/x-www-form-urlencoded",
+    "multipart/form-data; boundary=x",
+    "application/json; charset=\xFF".b,
+    "",
+    nil
+  ].freeze
 
   module_function
 
-  # [status, headers, body] of the app. The Rack environment is written out, since test tools would tidy a bent address first.
+  # [status, headers, body] of the app. The Rack environment is written out, since test tools would tidy a bent address
+  # first.
   def answer(app, method, path, body, type)
     address, query = path.split("?", 2)
-    env = { "REQUEST_METHOD" => method, "PATH_INFO" => address, "QUERY_STRING" => query.to_s, "SCRIPT_NAME" => "", "SERVER_NAME" => "127.0.0.1", "SERVER_PORT" => "80", "HTTP_HOST" => "127.0.0.1",
-            "SERVER_PROTOCOL" => "HTTP/1.1", "rack.url_scheme" => "http", "rack.input" => StringIO.new(body.to_s.b), "rack.errors" => $stderr, "CONTENT_LENGTH" => body.to_s.bytesize.to_s }
+    env = {
+      "REQUEST_METHOD" => method,
+      "PATH_INFO" => address,
+      "QUERY_STRING" => query.to_s,
+      "SCRIPT_NAME" => "",
+      "SERVER_NAME" => "127.0.0.1",
+      "SERVER_PORT" => "80",
+      "HTTP_HOST" => "127.0.0.1",
+      "SERVER_PROTOCOL" => "HTTP/1.1",
+      "rack.url_scheme" => "http",
+      "rack.input" => StringIO.new(body.to_s.b),
+      "rack.errors" => $stderr,
+      "CONTENT_LENGTH" => body.to_s.bytesize.to_s
+    }
     env["CONTENT_TYPE"] = type if type
     status, headers, parts = app.call(env)
     text = +""
@@ -38,7 +85,7 @@ module Mutations
   end
 
   def one(chance, job)
-    method, path, body = good(chance, job)[chance.rand(good(chance, job).size)]
+    method, path, body = good(chance, job)
     return [method, bent_path(chance, path), nil, nil] if body.nil? || chance.rand < 0.15
 
     text = JSON.generate(chance.rand < 0.8 ? bent(chance, body) : body)
@@ -46,29 +93,29 @@ module Mutations
     [method, chance.rand < 0.1 ? bent_path(chance, path) : path, text, TYPES[chance.rand(TYPES.size)]]
   end
 
+  # One of the good requests: [method, path, body].
   def good(chance, job)
     id = -> { format("%08x-0000-4000-8000-%012x", chance.rand(1 << 32), chance.rand(1 << 40)) }
-    entry = ->(kind, data) { { "id" => id.call, "kind" => kind, "data" => data } }
-    machine = entry.call("machine", { "family" => "car-one", "name" => "Press", "features" => { "power-valve" => true }, "context" => { "age" => "old" }, "work" => [], "schools" => {}, "lacks" => [] })
-    written = ->(list) { ["POST", "/api/v1/jobs/#{job}/entries", { "version" => 2, "entries" => list }] }
-    [["POST", "/api/v1/jobs", { "id" => id.call, "title" => "Press", "entries" => [machine] }],
-     written.call([entry.call("check", { "check" => "pump-shot", "outcomes" => ["weak"] })]), written.call([entry.call("check", { "check" => "fuel-pressure", "reading" => { "value" => 4, "unit" => "psi" } })]),
-     written.call([entry.call("repair", { "repair" => "pump-cup", "faults" => ["pump-cup"], "minutes" => 4 }), entry.call("state", { "engine" => "warm", "carburetor" => "on" })]),
-     written.call([entry.call("wait", { "for" => "parts", "until" => "2030-01-01T00:00:00Z", "text" => "x" }), entry.call("strike", { "entry" => id.call })]),
-     written.call([entry.call("symptom", { "symptom" => "hesitation", "seen" => "present", "when" => ["hot"] }), entry.call("close", { "as" => "unproven", "reason" => "x" })]),
-     ["POST", "/api/v1/jobs/#{job}/judge", { "check" => "after-drip", "reading" => { "inputs" => { "drops" => 3, "seconds" => 20 } } }],
-     ["POST", "/api/v1/worktop/jet-area", { "inputs" => { "diameter" => { "value" => 1.3, "unit" => "mm", "u" => 0.01 } }, "units" => { "area" => "mm2" } }],
-     ["POST", "/api/v1/worktop/mixture-sweep", { "inputs" => { "turns" => [1, 2, 3], "values" => [600, 700, 650] } }],
-     ["POST", "/api/v1/cards", { "name" => "Press #{chance.rand(1 << 30)}", "family" => "car-one", "figures" => { "idle-speed" => { "low" => 600, "high" => 650 } } }],
-     ["POST", "/api/v1/cards/import", { "text" => "name,family\nPress,car-one\n" }], ["POST", "/api/v1/schools", { "chosen" => { "order" => "planner" }, "lacks" => [] }],
-     ["POST", "/api/v1/board", { "order" => [id.call] }], ["GET", "/api/v1/jobs/#{job}", nil], ["GET", "/api/v1/jobs?q=press&from=0", nil], ["GET", "/api/v1/worktop", nil], ["GET", "/handbook", nil],
-     ["DELETE", "/api/v1/cards/#{id.call}", nil]]
+    filled(GOOD[chance.rand(GOOD.size)], job, id)
+  end
+
+  def filled(value, job, id)
+    case value
+    when Hash then value.transform_values { |part| filled(part, job, id) }
+    when Array then value.map { |part| filled(part, job, id) }
+    when String then value.gsub("{job}") { job }.gsub("{id}") { id.call }
+    else value
+    end
   end
 
   # The same with one value, or one key, somewhere in it exchanged.
   def bent(chance, value)
-    return BAD_VALUES[chance.rand(BAD_VALUES.size)] if chance.rand < 0.12 || !(value.is_a?(Hash) || value.is_a?(Array)) || value.empty?
-    return value.dup.tap { |list| list[chance.rand(list.size)] = bent(chance, list[chance.rand(list.size)]) } if value.is_a?(Array)
+    if chance.rand < 0.12 || !(value.is_a?(Hash) || value.is_a?(Array)) || value.empty?
+      return BAD_VALUES[chance.rand(BAD_VALUES.size)]
+    end
+    if value.is_a?(Array)
+      return value.dup.tap { |list| list[chance.rand(list.size)] = bent(chance, list[chance.rand(list.size)]) }
+    end
 
     key = value.keys[chance.rand(value.size)]
     case chance.rand(8)
@@ -80,11 +127,20 @@ module Mutations
 
   def bent_path(chance, path)
     case chance.rand(5)
-    when 0 then "#{path}#{['%ff', '%00', '%2e%2e', '/', '//', '%0a'][chance.rand(6)]}"
-    when 1 then "#{path}?#{['a[]=1&a[b]=2', 'name[]=x', 'q[]=%ff', 'seed[]=1', '%', 'q=%00', '&' * 300][chance.rand(7)]}"
-    when 2 then path.tr("0-9", "%")
-    when 3 then path.sub(%r{[^/]+\z}) { |last| BAD_TEXT.map { |text| text.b.gsub(/[^\w.-]/n) { |byte| format("%%%02x", byte.ord) } }[chance.rand(BAD_TEXT.size)] || last }
-    else path
+    when 0
+      "#{path}#{%w[%ff %00 %2e%2e / // %0a][chance.rand(6)]}"
+    when 1
+      "#{path}?#{['a[]=1&a[b]=2', 'name[]=x', 'q[]=%ff', 'seed[]=1', '%', 'q=%00', '&' * 300][chance.rand(7)]}"
+    when 2
+      path.tr("0-9", "%")
+    when 3
+      path.sub(%r{[^/]+\z}) do |last|
+        BAD_TEXT.map { |text| text.b.gsub(/[^\w.-]/n) { |byte| format("%%%02x", byte.ord) } }[
+          chance.rand(BAD_TEXT.size)
+        ] || last
+      end
+    else
+      path
     end
   end
 end
@@ -96,9 +152,17 @@ if $PROGRAM_NAME == __FILE__
   store = UpperBranchServer::Store.new(database, catalogue)
   app = UpperBranchServer::App.assemble(store: store, catalogue: catalogue)
   job = SecureRandom.uuid
-  store.create(job, "Mutated", [{ "id" => SecureRandom.uuid, "kind" => "machine", "data" => { "family" => "car-one" } }])
+  store.create(
+    job,
+    "Mutated",
+    [{ "id" => SecureRandom.uuid, "kind" => "machine", "data" => { "family" => "car-one" } }]
+  )
   counts = Hash.new(0)
-  Mutations.each(seed: Integer(ENV.fetch("SEED", 1)), count: Integer(ARGV.fetch(0, 12_000)), job: job) do |method, path, body, type|
+  Mutations.each(
+    seed: Integer(ENV.fetch("SEED", 1)),
+    count: Integer(ARGV.fetch(0, 12_000)),
+    job: job
+  ) do |method, path, body, type|
     status, _, text = Mutations.answer(app, method, path, body, type)
     counts[status] += 1
     puts "#{status} #{method} #{path} #{type.inspect} #{body.to_s.b[0, 300].inspect}" if status >= 500 || text.empty?

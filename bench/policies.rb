@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Expected bench minutes to a proven repair: planner, information per minute, likeliest first, a fair house list, and the hindsight
-# bound, on the same virtual machines. Writes nothing; prints Markdown rows.
+# Expected bench minutes to a proven repair: planner, information per minute, likeliest first, a fair house list, and
+# the hindsight bound, on the same virtual machines. Writes nothing; prints Markdown rows.
 #
 #   bundle exec ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed]
 require_relative "virtual_machine"
@@ -20,7 +20,9 @@ module Bench
       @transitions = UpperBranch::Workshop::Transitions.for(@machine.family, catalogue)
       @minutes = 0.0
       @checks = @wrong = 0
-      @job = UpperBranch::Job.new(catalogue, [{ "id" => "0", "kind" => "machine", "data" => { "family" => @machine.family["id"] } }])
+      @job = UpperBranch::Job.new(catalogue,
+                                  [{ "id" => "0", "kind" => "machine",
+                                     "data" => { "family" => @machine.family["id"] } }])
       @virtual.complaint.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "present") }
       @virtual.absent.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "absent") }
     end
@@ -76,8 +78,12 @@ module Bench
       @minutes += way_to_proof(@job.state) + 10
       return @done = true if @virtual.cured?
 
-      add("state", "engine" => "running", "carburetor" => "on") if @virtual.complaint.none? { |symptom| %w[no-start crank-locked].include?(symptom.id) && @virtual.seen?(symptom) }
-      @virtual.complaint.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => @virtual.seen?(symptom) ? "present" : "absent") }
+      add("state", "engine" => "running", "carburetor" => "on") if @virtual.complaint.none? do |symptom|
+        %w[no-start crank-locked].include?(symptom.id) && @virtual.seen?(symptom)
+      end
+      @virtual.complaint.each do |symptom|
+        add("symptom", "symptom" => symptom.id, "seen" => @virtual.seen?(symptom) ? "present" : "absent")
+      end
     end
 
     def way_to_proof(state)
@@ -114,7 +120,11 @@ module Bench
     def step
       belief = posterior
       id, chance = belief.all_now.min_by { |fault, p| [-p, fault] }
-      best = UpperBranch::Planning::NextStep.of(@job, belief).options.max_by { |option| [option.rate, option.check.id] } if chance < 0.8
+      if chance < 0.8
+        best = UpperBranch::Planning::NextStep.of(@job, belief).options.max_by do |option|
+          [option.rate, option.check.id]
+        end
+      end
       return check(best.check) if best
 
       repair(find(id))
@@ -126,14 +136,17 @@ module Bench
   class LikeliestFirst < Shift
     def step
       blame = posterior.blame
-      id = blame.keys.reject { |fault| (@tried ||= []).include?(fault) }.min_by { |fault| [-blame[fault], fault] } or return @referred = true
+      id = blame.keys.reject do |fault|
+        (@tried ||= []).include?(fault)
+      end.min_by { |fault| [-blame[fault], fault] } or return @referred = true
       @tried << id
       repair(find(id))
       prove unless @referred
     end
   end
 
-  # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and kit.
+  # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and
+  # kit.
   class House < Shift
     def step
       @list ||= @catalogue.house.list(@virtual.complaint.first.group).filter_map { |id| @machine.check(id) }
@@ -153,7 +166,11 @@ module Bench
     def mend(check)
       table = UpperBranch::Diagnosis::Compiled.for(@machine).table(check)
       priors = UpperBranch::Diagnosis::Priors.new(@machine)
-      fault = @machine.faults.each_with_index.max_by { |one, i| [priors.of(one) * @last.sum { |word| table.row(i).fetch(word, 0) }, one.id] }.first
+      fault = @machine.faults.each_with_index.max_by do |one, i|
+        [priors.of(one) * @last.sum do |word|
+          table.row(i).fetch(word, 0)
+        end, one.id]
+      end.first
       repair(find(fault.id))
     end
 
@@ -167,7 +184,8 @@ module Bench
   end
 end
 
-POLICIES = { "planner" => Bench::Planner, "information" => Bench::Information, "likeliest" => Bench::LikeliestFirst, "house" => Bench::House }.freeze
+POLICIES = { "planner" => Bench::Planner, "information" => Bench::Information, "likeliest" => Bench::LikeliestFirst,
+             "house" => Bench::House }.freeze
 
 def mean(list) = list.sum / list.size.to_f
 
@@ -184,15 +202,24 @@ families = (ARGV[1] && !ARGV[1].start_with?("--") ? ARGV[1].split(",") : catalog
 perturb = ARGV.include?("--perturbed") ? Math.log(2) : 0.0
 only = (ARGV.find { |argument| argument.start_with?("--only=") } || "").delete_prefix("--only=").split(",")
 policies = only.empty? ? POLICIES : POLICIES.slice(*only)
-puts "| family | jobs | #{policies.keys.join(' | ')} | hindsight | planner/house | planner/hindsight | checks | wrong | referred |"
+columns = [*policies.keys, "hindsight", "planner/house", "planner/hindsight", "checks", "wrong", "referred"]
+puts "| family | jobs | #{columns.join(' | ')} |"
 families.each do |family|
   machines = Array.new(jobs) { |seed| Bench::VirtualMachine.draw(catalogue, family, seed, perturb: perturb) }
   results = policies.transform_values { |policy| machines.map { |virtual| policy.new(catalogue, virtual).result } }
   bound = machines.map { |virtual| Bench::Shift.new(catalogue, virtual).hindsight }
   minutes = results.transform_values { |list| list.map(&:minutes) }
   planner = results["planner"]
-  ratio = minutes["house"] ? format("%.2f", mean(minutes["planner"]) / mean(minutes["house"])) : "-"
-  puts "| #{family} | #{jobs} | #{minutes.values.map { |list| interval(list) }.join(' | ')} | #{format('%.0f', mean(bound))} | #{ratio} | " \
-       "#{format('%.2f', mean(minutes['planner']) / mean(bound))} | #{format('%.1f', mean(planner.map(&:checks)))} | #{format('%.2f', mean(planner.map(&:wrong)))} | #{planner.count(&:referred)} |"
+  against = ->(other) { other ? format("%.2f", mean(minutes["planner"]) / mean(other)) : "-" }
+  cells = [
+    *minutes.values.map { |list| interval(list) },
+    format("%.0f", mean(bound)),
+    against.call(minutes["house"]),
+    against.call(bound),
+    format("%.1f", mean(planner.map(&:checks))),
+    format("%.2f", mean(planner.map(&:wrong))),
+    planner.count(&:referred)
+  ]
+  puts "| #{family} | #{jobs} | #{cells.join(' | ')} |"
   $stdout.flush
 end

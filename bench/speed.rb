@@ -18,5 +18,9 @@ jobs.times do |seed|
   end
 end
 times[:"posterior and plan"] = times[:posterior].zip(times[:plan]).map(&:sum)
-puts "#{family}: #{UpperBranch::Workshop::Machine.new(catalogue, family: family).faults.size} faults, #{times[:plan].size} steps of #{jobs} jobs, ms"
-times.each { |name, list| puts format("  %-20s p50 %6.1f   p95 %6.1f   max %6.1f", name, Bench.quantile(list, 0.5), Bench.quantile(list, 0.95), list.max) }
+faults = UpperBranch::Workshop::Machine.new(catalogue, family: family).faults.size
+puts "#{family}: #{faults} faults, #{times[:plan].size} steps of #{jobs} jobs, ms"
+times.each do |name, list|
+  p50, p95 = [0.5, 0.95].map { |share| Bench.quantile(list, share) }
+  puts format("  %-20s p50 %6.1f   p95 %6.1f   max %6.1f", name, p50, p95, list.max)
+end

@@ -30,7 +30,12 @@ module Bench
       complain
       limit.times do
         yield @job
-        check = UpperBranch::Planning::NextStep.of(@job, UpperBranch::Diagnosis::Posterior.of(@job)).open_options.first&.check or break
+        check =
+          UpperBranch::Planning::NextStep
+            .of(@job, UpperBranch::Diagnosis::Posterior.of(@job))
+            .open_options
+            .first
+            &.check or break
         add("check", "check" => check.id, "outcomes" => [draw(@compiled.table(check), check.normal)])
       end
     end
@@ -39,7 +44,8 @@ module Bench
 
     def complain
       @truth.each do |fault|
-        symptom = @machine.symptoms.reject(&:healthy?).max_by { |one| @compiled.table(one).sum(@compiled.index(fault.id)) }
+        symptom =
+          @machine.symptoms.reject(&:healthy?).max_by { |one| @compiled.table(one).sum(@compiled.index(fault.id)) }
         add("symptom", "symptom" => symptom.id, "seen" => "present")
       end
     end

@@ -3,9 +3,10 @@
 require_relative "support"
 
 module Bench
-  # A machine with hidden faults drawn from the priors, that answers checks and complaints by the model: each fault triggers each
-  # finding or not, once for all, so that every policy meets the same machine (common random numbers). perturb: standard deviation
-  # of log odds by which priors and strengths of the truth are moved away from the catalogue's.
+  # A machine with hidden faults drawn from the priors, that answers checks and complaints by the model: each fault
+  # triggers each finding or not, once for all, so that every policy meets the same machine (common random numbers).
+  # perturb: standard deviation of log odds by which priors and strengths of the truth are moved away from the
+  # catalogue's.
   class VirtualMachine
     attr_reader :machine, :complaint, :absent, :start
 
@@ -25,7 +26,8 @@ module Bench
       @tries = 0
       present = @machine.symptoms.select { |symptom| seen?(symptom) }
       @complaint = present.sort_by { |symptom| chance("reported", symptom.id) }.first(1 + (chance("count") * 3).floor)
-      @absent = (@machine.symptoms.reject(&:healthy?) - present).sort_by { |symptom| chance("asked", symptom.id) }.first(2)
+      @absent =
+        (@machine.symptoms.reject(&:healthy?) - present).sort_by { |symptom| chance("asked", symptom.id) }.first(2)
     end
 
     # The same machine again, untouched.
@@ -47,7 +49,9 @@ module Bench
     def answer(check)
       words = @left.filter_map { |index| word(index, check) }.uniq
       table = @compiled.table(check)
-      words << table.words[(chance("which", check.id) * table.words.size).floor] if words.empty? && chance("leak", check.id) < check.leak
+      if words.empty? && chance("leak", check.id) < check.leak
+        words << table.words[(chance("which", check.id) * table.words.size).floor]
+      end
       words = table.words.first(1) if words.empty? && check.normal.nil?
       return [check.normal] if words.empty?
 

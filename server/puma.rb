@@ -2,9 +2,9 @@
 
 require "etc"
 
-# One worker a core (WEB_CONCURRENCY chooses another number; 1 serves without workers), on loopback. The app is loaded before the
-# workers part, so that they share the catalogue's memory; what may not be shared, the connections to PostgreSQL, is let go before
-# (UpperBranchServer::Boot.part) and opened anew by each.
+# One worker a core (WEB_CONCURRENCY chooses another number; 1 serves without workers), on loopback. The app is loaded
+# before the workers part, so that they share the catalogue's memory; what may not be shared, the connections to
+# PostgreSQL, is let go before (UpperBranchServer::Boot.part) and opened anew by each.
 count = Integer(ENV.fetch("WEB_CONCURRENCY") { Etc.nprocessors.clamp(1, 4) })
 workers count > 1 ? count : 0
 threads 1, 8
@@ -14,7 +14,11 @@ preload_app!
 # What fails outside the app still answers in its words, and never with an empty page.
 lowlevel_error_handler do |error, _env, status|
   warn "#{error.class}: #{error.message[0, 300]}"
-  [status || 500, { "content-type" => "application/problem+json" }, [JSON.generate(UpperBranchServer::Problem.fault.body)]]
+  [
+    status || 500,
+    { "content-type" => "application/problem+json" },
+    [JSON.generate(UpperBranchServer::Problem.fault.body)]
+  ]
 end
 if count > 1
   before_fork { UpperBranchServer::Boot.part }

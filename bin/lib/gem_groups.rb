@@ -1,17 +1,20 @@
 # frozen_string_literal: true
 
-# The gems of a program of bin/, as bin/start or bin/test laid them into var/gems: only the groups it names are asked for, so that it
-# runs where the others were never installed.
+# The gems of a program of bin/, as bin/start or bin/test laid them into var/gems: only the groups it names are asked
+# for, so that it runs where the others were never installed.
 #
 #   require_relative "lib/gem_groups"
 #   gems :default
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../../Gemfile", __dir__)
-ENV["BUNDLE_PATH"] ||= File.expand_path("../../var/gems", __dir__) if File.directory?(File.expand_path("../../var/gems", __dir__))
+ENV["BUNDLE_PATH"] ||= File.expand_path("../../var/gems", __dir__) if File.directory?(
+  File.expand_path("../../var/gems", __dir__)
+)
 require "bundler"
 
 def gems(*groups)
   Bundler.setup(*groups)
   $LOAD_PATH.unshift(File.expand_path("../../core/lib", __dir__))
 rescue Bundler::BundlerError => e
-  abort "#{File.basename($PROGRAM_NAME)}: the gems it needs are not installed. Run bin/start once; it installs them.\n#{e.message}"
+  missing = "the gems it needs are not installed. Run bin/start once; it installs them."
+  abort "#{File.basename($PROGRAM_NAME)}: #{missing}\n#{e.message}"
 end

@@ -28,7 +28,13 @@ end
 
 def picture(name, path, width, height, theme)
   browser = open_browser
-  browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: width < 500)
+  browser.execute_cdp(
+    "Emulation.setDeviceMetricsOverride",
+    width: width,
+    height: height,
+    deviceScaleFactor: 1,
+    mobile: width < 500
+  )
   browser.get(BASE)
   browser.execute_script("localStorage.setItem('upper-branch.theme', arguments[0])", theme)
   browser.get("#{BASE}#{path}")
@@ -41,20 +47,43 @@ ensure
 end
 
 def open_browser
-  flags = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking --disable-sync --disable-extensions --hide-scrollbars]
+  flags = %w[
+    --headless=new
+    --no-sandbox
+    --disable-gpu
+    --disable-dev-shm-usage
+    --no-first-run
+    --disable-background-networking
+    --disable-sync
+    --disable-extensions
+    --hide-scrollbars
+  ]
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
   (flags + ["--user-data-dir=#{Dir.mktmpdir}"]).each { |flag| options.add_argument(flag) }
-  Selenium::WebDriver.for(:chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+  Selenium::WebDriver.for(
+    :chrome,
+    options: options,
+    service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+  )
 end
 
 # Until a heading stands, nothing is being fetched, and what moves has come to rest.
 def settled(browser)
-  Selenium::WebDriver::Wait.new(timeout: 20).until { browser.find_elements(css: "h1").any? && browser.find_elements(css: "[role=status][aria-label^=Fetching]").empty? }
+  Selenium::WebDriver::Wait
+    .new(timeout: 20)
+    .until do
+      browser.find_elements(css: "h1").any? && browser.find_elements(css: "[role=status][aria-label^=Fetching]").empty?
+    end
   sleep 1.2
 end
 
 def press(browser, text)
-  button = browser.find_elements(xpath: "//*[self::button or @role='button'][contains(normalize-space(.), '#{text}') or starts-with(@aria-label, '#{text}')]").find(&:displayed?)
+  button =
+    browser.find_elements(
+      xpath:
+        "//*[self::button or @role='button']" \
+        "[contains(normalize-space(.), '#{text}') or starts-with(@aria-label, '#{text}')]"
+    ).find(&:displayed?)
   browser.execute_script("arguments[0].scrollIntoView({ block: 'center' })", button)
   button.click
   sleep 0.8
@@ -62,19 +91,31 @@ end
 
 # What was taken down at a check, put where the page keeps it; then the page anew.
 def taken(browser, check, state)
-  browser.execute_script("localStorage.setItem(`upper-branch.taken.${location.pathname.split('/')[2]}.#{check}.0`, arguments[0])", JSON.generate(state))
+  browser.execute_script(
+    "localStorage.setItem(`upper-branch.taken.${location.pathname.split('/')[2]}.#{check}.0`, arguments[0])",
+    JSON.generate(state)
+  )
   browser.navigate.refresh
   settled(browser)
 end
 
-SWEEP = { found: "1", next: "2.25", steps: [[0.75, 655], [1, 684], [1.25, 703], [1.5, 712], [1.75, 708], [2, 694]].map { |turns, value| { turns: turns, value: value } } }.freeze
+SWEEP = {
+  found: "1",
+  next: "2.25",
+  steps:
+    [[0.75, 655], [1, 684], [1.25, 703], [1.5, 712], [1.75, 708], [2, 694]].map do |turns, value|
+      { turns: turns, value: value }
+    end
+}.freeze
 
 shoot("bench", "/")
 shoot("intake", "/new")
 shoot("trace", job("Cider"))
 shoot("trace-dark", job("Brush"), theme: "dark")
 shoot("limb", job("Cider")) { |browser| press(browser, "Level:") }
-shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) { |browser| taken(browser, "mixture-sweep", SWEEP) }
+shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) do |browser|
+  taken(browser, "mixture-sweep", SWEEP)
+end
 shoot("worktop", "/worktop/screw-port")
 shoot("cards", "/cards")
 shoot("log", "/logs") do |browser|

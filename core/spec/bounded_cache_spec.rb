@@ -42,9 +42,22 @@ RSpec.describe UpperBranch::BoundedCache do
     12.times do
       family = small.families.sample(random: chance)
       switches = small.features.keys.sample(3, random: chance).to_h { |id| [id, chance.rand < 0.5] }
-      entries = [{ "id" => "1", "kind" => "machine", "data" => { "family" => family["id"], "features" => switches } },
-                 { "id" => "2", "kind" => "symptom", "data" => { "symptom" => "no-idle", "seen" => "present", "when" => [small.conditions.sample(random: chance)["id"]] } }]
-      traces = [small, CATALOGUE].map { |catalogue| UpperBranch::Views::Trace.of(UpperBranch::Job.replay(catalogue, entries)).to_h }
+      entries = [
+        { "id" => "1", "kind" => "machine", "data" => { "family" => family["id"], "features" => switches } },
+        {
+          "id" => "2",
+          "kind" => "symptom",
+          "data" => {
+            "symptom" => "no-idle",
+            "seen" => "present",
+            "when" => [small.conditions.sample(random: chance)["id"]]
+          }
+        }
+      ]
+      traces =
+        [small, CATALOGUE].map do |catalogue|
+          UpperBranch::Views::Trace.of(UpperBranch::Job.replay(catalogue, entries)).to_h
+        end
       expect(traces.first).to eq traces.last
     end
     expect(small.kept.bytes).to be <= 1_000_000

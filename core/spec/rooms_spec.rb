@@ -34,7 +34,9 @@ RSpec.describe "The rooms of the core" do
   it "stand one above the other: no room names one above it" do
     upward = files.flat_map do |path|
       own = room(path, lib, floors) or next []
-      named(path, floors).select { |name| floors.index(name) > floors.index(own) }.map { |name| "#{path.delete_prefix("#{lib}/")} names #{name}" }
+      named(path, floors)
+        .select { |name| floors.index(name) > floors.index(own) }
+        .map { |name| "#{path.delete_prefix("#{lib}/")} names #{name}" }
     end
     expect(upward).to be_empty
   end
@@ -45,8 +47,19 @@ RSpec.describe "The rooms of the core" do
   end
 
   it "know no web, no database, no clock and no chance of their own" do
-    code = files.to_h { |path| [path.delete_prefix("#{lib}/"), Ripper.lex(File.read(path)).reject { |token| token[1] == :on_comment }.map { |token| token[2] }.join] }
-    guilty = code.select { |_, text| text.match?(/\b(Rack|Sinatra|Sequel|Time\.now|Date\.today|Kernel\.rand|SecureRandom|Process\.clock)\b/) }.keys
+    code =
+      files.to_h do |path|
+        [
+          path.delete_prefix("#{lib}/"),
+          Ripper.lex(File.read(path)).reject { |token| token[1] == :on_comment }.map { |token| token[2] }.join
+        ]
+      end
+    guilty =
+      code
+        .select do |_, text|
+          text.match?(/\b(Rack|Sinatra|Sequel|Time\.now|Date\.today|Kernel\.rand|SecureRandom|Process\.clock)\b/)
+        end
+        .keys
     expect(guilty).to be_empty
   end
 
@@ -54,11 +67,37 @@ RSpec.describe "The rooms of the core" do
     ids = (CATALOGUE.faults + CATALOGUE.checks + CATALOGUE.symptoms + CATALOGUE.effects).map(&:id) +
           (CATALOGUE.composites + CATALOGUE.repair_kinds + CATALOGUE.hazards).map { |row| row["id"] }
     # Words of one syllable that are ids and also plain words or names of fields or detectors.
-    plain = %w[spark lambda governor filter linkage shafts jets body tune adjust timing eye waste licensed refer-out machining priming icing hesitation]
+    plain = %w[
+      spark
+      lambda
+      governor
+      filter
+      linkage
+      shafts
+      jets
+      body
+      tune
+      adjust
+      timing
+      eye
+      waste
+      licensed
+      refer-out
+      machining
+      priming
+      icing
+      hesitation
+    ]
     telling = ids.uniq - plain
     found = (files + Dir[File.expand_path("../../server/lib/**/*.rb", __dir__)]).flat_map do |path|
-      words = Ripper.lex(File.read(path)).select { |token| token[1] == :on_tstring_content }.flat_map { |token| token[2].split(/[^A-Za-z0-9-]+/) }
-      (words & telling).select { |word| word.include?("-") || File.read(path).include?("\"#{word}\"") }.map { |word| "#{File.basename(path)}: #{word}" }
+      words =
+        Ripper
+          .lex(File.read(path))
+          .select { |token| token[1] == :on_tstring_content }
+          .flat_map { |token| token[2].split(/[^A-Za-z0-9-]+/) }
+      (words & telling)
+        .select { |word| word.include?("-") || File.read(path).include?("\"#{word}\"") }
+        .map { |word| "#{File.basename(path)}: #{word}" }
     end
     expect(found).to be_empty
   end

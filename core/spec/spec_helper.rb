@@ -19,7 +19,11 @@ module JobTalk
   def seen(symptom, *conditions) = ["symptom", { "symptom" => symptom, "seen" => "present", "when" => conditions }]
   def not_seen(symptom) = ["symptom", { "symptom" => symptom, "seen" => "absent" }]
   def found(check, *outcomes) = ["check", { "check" => check, "outcomes" => outcomes }]
-  def read(check, value, unit = nil) = ["check", { "check" => check, "reading" => { "value" => value, "unit" => unit }.compact }]
+
+  def read(check, value, unit = nil)
+    ["check", { "check" => check, "reading" => { "value" => value, "unit" => unit }.compact }]
+  end
+
   def repaired(id) = ["repair", { "repair" => id }]
   def stands(**state) = ["state", state.transform_keys(&:to_s)]
   def struck(entry) = ["strike", { "entry" => entry }]

@@ -17,8 +17,8 @@ module UpperBranchServer
   loader.collapse(File.join(__dir__, "upper_branch_server", "errors"))
   loader.setup
 
-  # One pool for each process, enough for its eight threads and for those that read logs; a connection that PostgreSQL dropped is found
-  # out and replaced.
+  # One pool for each process, enough for its eight threads and for those that read logs; a connection that PostgreSQL
+  # dropped is found out and replaced.
   # url: postgres://...; returns Sequel::Database
   def self.connect(url)
     database = Sequel.connect(url, max_connections: 12, pool_timeout: 5, test: false, connect_timeout: 3)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Jobs, and their entries: appended, never changed, never deleted. summary is what the board shows, made anew at every entry.
+# Jobs, and their entries: appended, never changed, never deleted. summary is what the board shows, made anew at
+# every entry.
 Sequel.migration do
   up do
     create_table(:jobs) do

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What the shop has chosen (one row a setting), and the catalogues that jobs were written against, to say what has changed since.
+# What the shop has chosen (one row a setting), and the catalogues that jobs were written against, to say what has
+# changed since.
 Sequel.migration do
   change do
     create_table(:settings) do

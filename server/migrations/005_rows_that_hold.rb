@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # What the tables themselves refuse, whoever writes to them; each constraint has a name by which the API knows the field
-# (UpperBranchServer::Constraints). traced_version and traced_catalogue say of which version and under which catalogue a row of the board
-# was made, so that those left behind can be made anew.
+# (UpperBranchServer::Constraints). traced_version and traced_catalogue say of which version and under which catalogue a
+# row of the board was made, so that those left behind can be made anew.
 Sequel.migration do
   up do
     kinds = %w[machine limits symptom check put_back repair state caution note wait strike close]
@@ -15,7 +15,10 @@ Sequel.migration do
     alter_table(:jobs) do
       add_column :traced_version, Integer, null: false, default: 0
       add_column :traced_catalogue, String
-      add_constraint(:jobs_closed_as_known, Sequel.lit("closed_as IS NULL OR closed_as IN ('proven', 'referred', 'unproven')"))
+      add_constraint(
+        :jobs_closed_as_known,
+        Sequel.lit("closed_as IS NULL OR closed_as IN ('proven', 'referred', 'unproven')")
+      )
       add_constraint(:jobs_version_counts, Sequel.lit("version >= 0"))
       add_constraint(:jobs_title_written, Sequel.lit("btrim(title) <> ''"))
     end

@@ -14,7 +14,11 @@ RSpec.describe UpperBranchServer::App do
   it "hands out the catalogue by the contract, once for each stamp" do
     words = get_json("/api/v1/catalogue")
     assert_response_schema_confirm(200)
-    expect(words["checks"].find { |row| row["id"] == "pump-shot" }["outcomes"].map { |row| row["kind"] }).to include("healthy", "abnormal", "neutral")
+    expect(words["checks"].find { |row| row["id"] == "pump-shot" }["outcomes"].map { |row| row["kind"] }).to include(
+      "healthy",
+      "abnormal",
+      "neutral"
+    )
     header "If-None-Match", last_response.headers["etag"]
     get "/api/v1/catalogue"
     expect(last_response.status).to eq 304
@@ -35,7 +39,7 @@ RSpec.describe UpperBranchServer::App do
   end
 
   it "serves the page at any address of its own, with a policy that allows no other host" do
-    ["/", "/jobs/anything", "/new"].each do |path|
+    %w[/ /jobs/anything /new].each do |path|
       get path
       expect(last_response.status).to eq 200
       expect(last_response.body).to include('<div id="root">')
@@ -59,7 +63,11 @@ RSpec.describe UpperBranchServer::App do
   it "ships no page, style or script that names another host" do
     files = Dir[File.join(UpperBranchServer::WEB, "**", "*.{html,css,js}")]
     expect(files.size).to be > 4
-    hosts = files.flat_map { |file| File.read(file).scan(%r{(?:src|href|url\(|import\(?)\s*=?\s*["'(]?(https?://[\w.-]+)}) }.flatten.uniq
+    hosts =
+      files
+        .flat_map { |file| File.read(file).scan(%r{(?:src|href|url\(|import\(?)\s*=?\s*["'(]?(https?://[\w.-]+)}) }
+        .flatten
+        .uniq
     expect(hosts).to be_empty
   end
 
@@ -91,8 +99,12 @@ RSpec.describe UpperBranchServer::App do
   # A trigger that raises PostgreSQL's own code for a full disk stands in for one.
   it "says that the disk is full, in health too, and goes on when there is room" do
     database = ServerUnderTest.database
-    database.run("CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END $$")
-    %w[settings jobs].each { |table| database.run("CREATE TRIGGER no_room BEFORE INSERT ON #{table} FOR EACH ROW EXECUTE FUNCTION no_room()") }
+    database.run(
+      "CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END $$"
+    )
+    %w[settings jobs].each do |table|
+      database.run("CREATE TRIGGER no_room BEFORE INSERT ON #{table} FOR EACH ROW EXECUTE FUNCTION no_room()")
+    end
     expect { get_json("/api/v1/health") }.to output(/disk|extend/i).to_stderr
     expect([last_response.status, answer["title"]]).to eq [507, "The disk of the server is full"]
     assert_response_schema_confirm(507)
@@ -118,7 +130,9 @@ RSpec.describe UpperBranchServer::App do
 
   it "finds its jobs again after the database was stopped in the middle" do
     job = job_with(entry("symptom", symptom: "hesitation", seen: "present"))
-    ServerUnderTest.database.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()")
+    ServerUnderTest.database.run(
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()"
+    )
     ServerUnderTest.database.pool.connection_validation_timeout = -1
     expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq 2
   end

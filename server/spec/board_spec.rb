@@ -3,7 +3,9 @@
 require_relative "server_helper"
 
 RSpec.describe "The board over HTTP" do
-  def job_called(title, *entries) = post_json("/api/v1/jobs", { id: SecureRandom.uuid, title: title, entries: [machine, *entries] })["id"]
+  def job_called(title, *entries)
+    post_json("/api/v1/jobs", { id: SecureRandom.uuid, title: title, entries: [machine, *entries] })["id"]
+  end
 
   it "keeps the order the shop lays its jobs in" do
     ids = %w[First Second Third].map { |title| job_called(title) }
@@ -43,12 +45,31 @@ RSpec.describe "The board over HTTP" do
 
   describe "with more jobs than a page holds" do
     def row(number, **more)
-      summary = { machine: "Press #{number}", waits_for: number.even? ? "cold" : "repair", minutes: number, next: "Pump shot", leading: [{ name: "Cup_hard", probability: 0.5 }], waiting: nil }
+      summary = {
+        machine: "Press #{number}",
+        waits_for: number.even? ? "cold" : "repair",
+        minutes: number,
+        next: "Pump shot",
+        leading: [{ name: "Cup_hard", probability: 0.5 }],
+        waiting: nil
+      }
       summary.merge!(more.delete(:summary) || {})
-      { id: SecureRandom.uuid, title: "Job #{number}", catalogue: "x", version: 1, summary: Sequel.pg_jsonb(summary), updated_at: Time.now - number, closed_as: nil, **more }
+      {
+        id: SecureRandom.uuid,
+        title: "Job #{number}",
+        catalogue: "x",
+        version: 1,
+        summary: Sequel.pg_jsonb(summary),
+        updated_at: Time.now - number,
+        closed_as: nil,
+        **more
+      }
     end
 
-    let(:rows) { Array.new(70) { |i| row(i) } + Array.new(70) { |i| row(100 + i, closed_as: "proven", summary: { waits_for: "closed" }) } }
+    let(:rows) do
+      Array.new(70) { |i| row(i) } +
+        Array.new(70) { |i| row(100 + i, closed_as: "proven", summary: { waits_for: "closed" }) }
+    end
 
     before { ServerUnderTest.database[:jobs].multi_insert(rows) }
 
@@ -59,7 +80,11 @@ RSpec.describe "The board over HTTP" do
       post_json "/api/v1/board", { order: [rows[65][:id], rows[3][:id]] }
       first = page("")
       assert_response_schema_confirm(200)
-      expect([first["jobs"].size, first["next"], first["counts"]]).to eq [60, 60, { "cold" => 35, "repair" => 35, "closed" => 70 }]
+      expect([first["jobs"].size, first["next"], first["counts"]]).to eq [
+        60,
+        60,
+        { "cold" => 35, "repair" => 35, "closed" => 70 }
+      ]
       expect(numbers(first).first(4)).to eq [65, 3, 0, 1]
       second = page("?from=60")
       expect(second["next"]).to be_nil
@@ -69,8 +94,12 @@ RSpec.describe "The board over HTTP" do
     it "gives the closed ones by themselves, and each lane with what was put aside" do
       expect(numbers(page("?state=closed")).first(2)).to eq [100, 101]
       expect(page("?state=closed")["counts"]).to eq("closed" => 70)
-      ServerUnderTest.database[:jobs].where(id: rows[2][:id]).update(summary: Sequel.lit("summary || '{\"waiting\": {\"for\": \"soaking\", \"until\": \"2099-01-01T00:00:00Z\"}}'"))
-      ServerUnderTest.database[:jobs].where(id: rows[4][:id]).update(summary: Sequel.lit("summary || '{\"waiting\": {\"for\": \"soaking\", \"until\": \"2001-01-01T00:00:00Z\"}}'"))
+      ServerUnderTest.database[:jobs].where(id: rows[2][:id]).update(
+        summary: Sequel.lit("summary || '{\"waiting\": {\"for\": \"soaking\", \"until\": \"2099-01-01T00:00:00Z\"}}'")
+      )
+      ServerUnderTest.database[:jobs].where(id: rows[4][:id]).update(
+        summary: Sequel.lit("summary || '{\"waiting\": {\"for\": \"soaking\", \"until\": \"2001-01-01T00:00:00Z\"}}'")
+      )
       expect(numbers(page("?waits=aside"))).to eq [2]
       expect(numbers(page("?waits=cold,describe"))).to eq((0...70).select(&:even?) - [2])
       expect(numbers(page("?state=waiting"))).to eq [2, 4]
@@ -85,8 +114,17 @@ RSpec.describe "The board over HTTP" do
   end
 
   it "ticks off what was put back, once" do
-    id = job_called("Shot", entry("symptom", symptom: "hesitation", seen: "present"), entry("state", engine: "warm"), entry("check", check: "pump-shot", outcomes: ["weak"]))
-    expect(get_json("/api/v1/jobs/#{id}")["trace"]["put_back"].first).to include("check" => "pump-shot", "items" => ["air cleaner"])
+    id =
+      job_called(
+        "Shot",
+        entry("symptom", symptom: "hesitation", seen: "present"),
+        entry("state", engine: "warm"),
+        entry("check", check: "pump-shot", outcomes: ["weak"])
+      )
+    expect(get_json("/api/v1/jobs/#{id}")["trace"]["put_back"].first).to include(
+      "check" => "pump-shot",
+      "items" => ["air cleaner"]
+    )
     post_json "/api/v1/jobs/#{id}/entries", { version: 4, entries: [entry("put_back", check: "pump-shot")] }
     expect(answer["trace"]["put_back"]).to be_empty
     post_json "/api/v1/jobs/#{id}/entries", { version: 5, entries: [entry("put_back", check: "pump-shot")] }

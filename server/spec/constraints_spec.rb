@@ -17,7 +17,10 @@ RSpec.describe UpperBranchServer::Constraints do
   end
 
   def field_of(&) = problem(&).body[:errors]&.first&.fetch(:field)
-  def entry(kind, data, at = 1) = database[:entries].insert(job_id: id, sequence: at, id: SecureRandom.uuid, kind: kind, data: Sequel.pg_jsonb(data))
+
+  def entry(kind, data, at = 1)
+    database[:entries].insert(job_id: id, sequence: at, id: SecureRandom.uuid, kind: kind, data: Sequel.pg_jsonb(data))
+  end
 
   it "name the field of what a table refuses" do
     expect(field_of { entry("dance", {}) }).to eq "kind"
@@ -33,17 +36,34 @@ RSpec.describe UpperBranchServer::Constraints do
   it "answer a fault for what no request can break" do
     expect(problem { database[:jobs].update(version: -1) }.status).to eq 500
     expect(problem { entry("note", {}, 0) }.status).to eq 500
-    expect(problem { database[:entries].insert(job_id: SecureRandom.uuid, sequence: 1, id: SecureRandom.uuid, kind: "note", data: Sequel.pg_jsonb({})) }.status).to eq 500
+    expect(
+      problem do
+        database[:entries].insert(
+          job_id: SecureRandom.uuid,
+          sequence: 1,
+          id: SecureRandom.uuid,
+          kind: "note",
+          data: Sequel.pg_jsonb({})
+        )
+      end.status
+    ).to eq 500
   end
 
   it "cover every check constraint of the tables that a request can break" do
-    names = database[:pg_constraint].where(contype: "c").exclude(Sequel.like(:conname, "%_not_null")).select_map(:conname)
+    names =
+      database[:pg_constraint].where(contype: "c").exclude(Sequel.like(:conname, "%_not_null")).select_map(:conname)
     ours = names.grep(/\A(entries|jobs|spec_cards|logs)_/)
     expect(ours).to include(*described_class::FIELDS.keys.grep_v(/_key\z/))
-    expect(ours - described_class::FIELDS.keys).to contain_exactly("entries_sequence_counts", "jobs_version_counts", "logs_progress_share")
+    expect(ours - described_class::FIELDS.keys).to contain_exactly(
+      "entries_sequence_counts",
+      "jobs_version_counts",
+      "logs_progress_share"
+    )
   end
 
   it "know every kind of entry the core knows" do
-    UpperBranch::Job::Entries::KINDS.keys.each_with_index { |kind, i| expect(problem { entry(kind, {}, i + 1) }).to be_nil }
+    UpperBranch::Job::Entries::KINDS.keys.each_with_index do |kind, i|
+      expect(problem { entry(kind, {}, i + 1) }).to be_nil
+    end
   end
 end

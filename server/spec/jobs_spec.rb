@@ -55,11 +55,19 @@ RSpec.describe "Jobs over HTTP" do
     shot = entry("check", check: "pump-shot", outcomes: ["weak"])
     add(job, 2, shot)
     add(job, 3, entry("note", text: "first"), shot.merge(data: { check: "pump-shot", outcomes: ["strong"] }))
-    expect([last_response.status, answer["type"], answer["errors"].first["field"]]).to eq [409, "/problems/conflict", "entries/1/id"]
+    expect([last_response.status, answer["type"], answer["errors"].first["field"]]).to eq [
+      409,
+      "/problems/conflict",
+      "entries/1/id"
+    ]
     expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq 3
     body = { id: SecureRandom.uuid, title: "Twice", entries: [machine] }
     post_json "/api/v1/jobs", body
-    [{ title: "Other" }, { entries: [machine] }, { entries: body[:entries] + [entry("note", text: "more")] }].each do |other|
+    [
+      { title: "Other" },
+      { entries: [machine] },
+      { entries: body[:entries] + [entry("note", text: "more")] }
+    ].each do |other|
       post_json "/api/v1/jobs", body.merge(other)
       expect([last_response.status, answer["errors"].first["field"]]).to eq [409, "id"]
     end
@@ -78,7 +86,16 @@ RSpec.describe "Jobs over HTTP" do
   it "reads a job as it was at one version while others write" do
     stored = job
     store = ServerUnderTest.store
-    writer = Thread.new { 60.times { |i| store.add(stored["id"], 2 + i, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "line #{i}" } }]) } }
+    writer =
+      Thread.new do
+        60.times do |i|
+          store.add(
+            stored["id"],
+            2 + i,
+            [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "line #{i}" } }]
+          )
+        end
+      end
     seen = []
     seen << store.jobs.find(stored["id"]).then { |read| [read.version, read.entries.size] } while writer.alive?
     writer.join
@@ -107,7 +124,11 @@ RSpec.describe "Jobs over HTTP" do
     store = ServerUnderTest.store
     results = Array.new(4) do |i|
       Thread.new do
-        store.add(stored["id"], 2, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "writer #{i}" } }])
+        store.add(
+          stored["id"],
+          2,
+          [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "writer #{i}" } }]
+        )
         :stored
       rescue UpperBranchServer::Problem => e
         e.status
@@ -135,16 +156,37 @@ RSpec.describe "Jobs over HTTP" do
   def stored_before(family, *entries)
     id = SecureRandom.uuid
     rows = [["machine", { family: family }], *entries]
-    ServerUnderTest.database[:jobs].insert(id: id, title: "Old", catalogue: "older", version: rows.size, summary: Sequel.pg_jsonb({}))
-    rows.each_with_index { |(kind, data), i| ServerUnderTest.database[:entries].insert(job_id: id, sequence: i + 1, id: SecureRandom.uuid, kind: kind, data: Sequel.pg_jsonb(data)) }
+    ServerUnderTest.database[:jobs].insert(
+      id: id,
+      title: "Old",
+      catalogue: "older",
+      version: rows.size,
+      summary: Sequel.pg_jsonb({})
+    )
+    rows.each_with_index do |(kind, data), i|
+      ServerUnderTest.database[:entries].insert(
+        job_id: id,
+        sequence: i + 1,
+        id: SecureRandom.uuid,
+        kind: kind,
+        data: Sequel.pg_jsonb(data)
+      )
+    end
     id
   end
 
   it "answers with what is lost of a job whose ids are gone, and takes further entries" do
-    id = stored_before("car-one", ["symptom", { symptom: "hesitation", seen: "present" }], ["check", { check: "squirt-look", outcomes: ["dead"] }])
+    id =
+      stored_before(
+        "car-one",
+        ["symptom", { symptom: "hesitation", seen: "present" }],
+        ["check", { check: "squirt-look", outcomes: ["dead"] }]
+      )
     old = get_json("/api/v1/jobs/#{id}")
     expect(last_response.status).to eq 200
-    expect(old["trace"]["lost"]).to eq [{ "entry" => old["entries"].last["id"], "says" => 'The check "squirt-look" is no longer in the catalogue.' }]
+    expect(old["trace"]["lost"]).to eq [
+      { "entry" => old["entries"].last["id"], "says" => 'The check "squirt-look" is no longer in the catalogue.' }
+    ]
     expect(add(old, 3, entry("check", check: "pump-shot", outcomes: ["weak"]))["version"]).to eq 4
   end
 
@@ -204,7 +246,12 @@ RSpec.describe "Jobs over HTTP" do
     end
 
     it "says so when it is not JSON, not a JSON request, too large, or comes from another site" do
-      { 400 => ["{", {}], 415 => ["{}", { "Content-Type" => "text/plain" }], 413 => ["[#{' ' * 300_000}]", {}], 403 => ["{}", { "Origin" => "http://elsewhere.example" }] }.each do |status, (body, headers)|
+      {
+        400 => ["{", {}],
+        415 => ["{}", { "Content-Type" => "text/plain" }],
+        413 => ["[#{' ' * 300_000}]", {}],
+        403 => ["{}", { "Origin" => "http://elsewhere.example" }]
+      }.each do |status, (body, headers)|
         header "Content-Type", headers["Content-Type"] || "application/json"
         header "Origin", headers["Origin"]
         post "/api/v1/jobs", body

@@ -58,7 +58,15 @@ RSpec.describe "Data logs over HTTP" do
   end
 
   it "keep the newest when the clock was set back" do
-    40.times { |i| table.insert(id: SecureRandom.uuid, name: "log #{i}", progress: 1, reading: Sequel.pg_jsonb({}), created_at: Time.now + 86_400) }
+    40.times do |i|
+      table.insert(
+        id: SecureRandom.uuid,
+        name: "log #{i}",
+        progress: 1,
+        reading: Sequel.pg_jsonb({}),
+        created_at: Time.now + 86_400
+      )
+    end
     sent = send_csv("time,rpm\n0,800\n1,810\n2,820\n", "newest")
     logs.settle
     expect(get_json("/api/v1/logs")["logs"].map { |row| row["name"] }.first(2)).to eq ["newest", "log 39"]

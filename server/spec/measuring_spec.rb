@@ -8,7 +8,8 @@ RSpec.describe "Measuring over HTTP" do
   it "lists the calculators and answers one by the contract, with its uncertainty and curve" do
     expect(get_json("/api/v1/worktop")["calculators"].size).to be >= 25
     assert_response_schema_confirm(200)
-    post_json "/api/v1/worktop/jet-area", { inputs: { diameter: { value: 1.22, unit: "mm", u: 0.01 } }, units: { area: "mm2" } }
+    post_json "/api/v1/worktop/jet-area",
+              { inputs: { diameter: { value: 1.22, unit: "mm", u: 0.01 } }, units: { area: "mm2" } }
     assert_response_schema_confirm(200)
     area = answer["outputs"].first
     expect(area["value"]).to be_within(0.001).of(1.169)
@@ -34,29 +35,50 @@ RSpec.describe "Measuring over HTTP" do
     expect(answer["word"]).to eq "high"
     expect(answer["limit"]["from"]).to eq "trade"
     expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq job["version"]
-    post_json "/api/v1/jobs/#{job['id']}/entries", { version: job["version"], entries: [entry("check", check: "fuel-pressure", reading: { value: 58, unit: "kPa" })] }
+    post_json "/api/v1/jobs/#{job['id']}/entries",
+              {
+                version: job["version"],
+                entries: [entry("check", check: "fuel-pressure", reading: { value: 58, unit: "kPa" })]
+              }
     assert_response_schema_confirm(200)
     expect(answer["trace"]["findings"].last["measured"]["value"]).to be_within(0.01).of(8.41)
   end
 
   it "judges by what an instrument took down, and says at which of its fields it is wrong" do
     job = job_with(entry("symptom", symptom: "fade-wot", seen: "present"))
-    post_json "/api/v1/jobs/#{job['id']}/judge", { check: "line-flow", reading: { inputs: { volume: 100, times: [20, 21, 52], demand: 180 } } }
+    post_json "/api/v1/jobs/#{job['id']}/judge",
+              { check: "line-flow", reading: { inputs: { volume: 100, times: [20, 21, 52], demand: 180 } } }
     expect(answer["word"]).to eq "short-after-filter"
-    post_json "/api/v1/jobs/#{job['id']}/judge", { check: "line-flow", reading: { inputs: { volume: 100, times: [20, -1], demand: 180 } } }
+    post_json "/api/v1/jobs/#{job['id']}/judge",
+              { check: "line-flow", reading: { inputs: { volume: 100, times: [20, -1], demand: 180 } } }
     expect(field).to eq "reading/inputs/times"
   end
 
   describe "spec cards" do
-    let(:figure) { { item: "fuel-pressure", low: 2.5, high: 3.5, unit: "psi", source: "shop sheet", date: "2026-03-01" } }
+    let(:figure) do
+      { item: "fuel-pressure", low: 2.5, high: 3.5, unit: "psi", source: "shop sheet", date: "2026-03-01" }
+    end
 
-    def keep(**more) = post_json("/api/v1/cards", { name: "Press downdraft", family: "car-one", figures: [figure], **more })
+    def keep(**more)
+      post_json("/api/v1/cards", { name: "Press downdraft", family: "car-one", figures: [figure], **more })
+    end
 
     it "are kept, changed, dropped, and judge a job that carries them" do
       card = keep
       assert_response_schema_confirm(200)
-      job = post_json "/api/v1/jobs", { id: SecureRandom.uuid, title: "Test", entries: [machine("car-one", limits: card["limits"], card: { id: card["id"], name: card["name"] })] }
-      expect(job["trace"]["machine"]["readings"]["fuel-pressure"]).to include("cuts" => [2.5, 3.5], "from" => "card", "date" => "2026-03-01", "source" => "shop sheet")
+      job =
+        post_json "/api/v1/jobs",
+                  {
+                    id: SecureRandom.uuid,
+                    title: "Test",
+                    entries: [machine("car-one", limits: card["limits"], card: { id: card["id"], name: card["name"] })]
+                  }
+      expect(job["trace"]["machine"]["readings"]["fuel-pressure"]).to include(
+        "cuts" => [2.5, 3.5],
+        "from" => "card",
+        "date" => "2026-03-01",
+        "source" => "shop sheet"
+      )
       post_json "/api/v1/jobs/#{job['id']}/judge", { check: "fuel-pressure", reading: { value: 5 } }
       expect(answer["word"]).to eq "high"
       keep(id: card["id"], name: "Press downdraft, late")
@@ -74,14 +96,26 @@ RSpec.describe "Measuring over HTTP" do
         ServerUnderTest.database[:spec_cards].delete
         post_json "/api/v1/cards/import", { text: text }
         expect(answer).to eq("kept" => 1)
-        expect(get_json("/api/v1/cards")["cards"].first["figures"].first).to include("item" => "fuel-pressure", "low" => 2.5, "high" => 3.5)
+        expect(get_json("/api/v1/cards")["cards"].first["figures"].first).to include(
+          "item" => "fuel-pressure",
+          "low" => 2.5,
+          "high" => 3.5
+        )
       end
     end
 
     it "are refused whole with row and column when one figure is wrong" do
-      post_json "/api/v1/cards/import", { text: "card,family,item,low,high,unit,source,date\nPress,car-one,fuel-pressure,3,5,psi,sheet,2026-03-01\nPress,car-one,idle-speed,fast,900,rpm,sheet,2026-03-01\n" }
+      post_json "/api/v1/cards/import",
+                {
+                  text:
+                    "card,family,item,low,high,unit,source,date\nPress,car-one,fuel-pressure,3,5,psi,sheet,2026-03-01\nPress,car-one,idle-speed,fast,900,rpm,sheet,2026-03-01\n"
+                }
       expect([last_response.status, field]).to eq [422, "row 3, column low"]
-      post_json "/api/v1/cards/import", { text: "card;family;item;low;high;unit;source;date\nPress;car-one;fuel-pressure;3,5;2;psi;sheet;2026-03-01\n" }
+      post_json "/api/v1/cards/import",
+                {
+                  text:
+                    "card;family;item;low;high;unit;source;date\nPress;car-one;fuel-pressure;3,5;2;psi;sheet;2026-03-01\n"
+                }
       expect(field).to eq "row 2, column high"
       post_json "/api/v1/cards", { name: "x", family: "zeppelin", figures: [] }
       expect(field).to eq "family"

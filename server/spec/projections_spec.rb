@@ -9,7 +9,11 @@ RSpec.describe UpperBranchServer::Projections do
 
   def new_job(*entries)
     rows = [["machine", { "family" => "car-one" }], *entries]
-    store.create(SecureRandom.uuid, "Test job", rows.map { |kind, data| { "id" => SecureRandom.uuid, "kind" => kind, "data" => data } })
+    store.create(
+      SecureRandom.uuid,
+      "Test job",
+      rows.map { |kind, data| { "id" => SecureRandom.uuid, "kind" => kind, "data" => data } }
+    )
   end
 
   def add(stored, kind, data)
@@ -31,7 +35,11 @@ RSpec.describe UpperBranchServer::Projections do
     order = Queue.new
     allow(UpperBranch::Views::Trace).to receive(:of).and_wrap_original do |trace, job|
       order << :tracing
-      ServerUnderTest.database.transaction { jobs.where(id: stored.id).for_update.first && (order << :locked) } if order.size < 2
+      if order.size < 2
+        ServerUnderTest.database.transaction do
+          jobs.where(id: stored.id).for_update.first && (order << :locked)
+        end
+      end
       trace.call(job)
     end
     add(stored, "note", { "text" => "first" })
@@ -76,7 +84,9 @@ RSpec.describe UpperBranchServer::Projections do
       jobs.update(traced_catalogue: "of-last-year")
       lost = jobs.get(:id)
       allow(store.jobs).to receive(:find).and_call_original
-      allow(store.jobs).to receive(:find).with(lost).and_raise(UpperBranchServer::Problem.new(422, "lost-machine", "Gone", "Gone."))
+      allow(store.jobs).to receive(:find).with(lost).and_raise(
+        UpperBranchServer::Problem.new(422, "lost-machine", "Gone", "Gone.")
+      )
       renewed = nil
       expect { renewed = described_class.new(store).renew }.to output(/Gone/).to_stderr
       expect(renewed).to eq 2

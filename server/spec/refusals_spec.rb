@@ -25,34 +25,76 @@ RSpec.describe "Requests out of shape" do
   end
 
   it "names the field of text and numbers that nothing can keep" do
-    { new_job(title: "a\u0000b") => "title", new_job(entries: [machine, entry("note", text: "x\u0000")]) => "entries/1/data/text",
-      '{"title": "\\ud800", "id": "x", "entries": []}' => "", '{"id": 1e999}' => "id", "{\"id\": #{'9' * 400}}" => "id",
-      new_job(entries: [entry("check", check: "fuel-pressure", reading: { value: 0 })]).sub('"value":0', '"value":1e999') => "entries/0/data/reading/value" }.each do |body, field|
+    {
+      new_job(title: "a\u0000b") => "title",
+      new_job(entries: [machine, entry("note", text: "x\u0000")]) => "entries/1/data/text",
+      '{"title": "\\ud800", "id": "x", "entries": []}' => "",
+      '{"id": 1e999}' => "id",
+      "{\"id\": #{'9' * 400}}" => "id",
+      new_job(entries: [entry("check", check: "fuel-pressure", reading: { value: 0 })]).sub(
+        '"value":0',
+        '"value":1e999'
+      ) =>
+        "entries/0/data/reading/value"
+    }.each do |body, field|
       expect(refused(sent("POST", "/api/v1/jobs", body), [400, 422])).to eq field
     end
   end
 
   it "names an id twice in one request" do
     twice = entry("note", text: "x")
-    expect(refused(sent("POST", "/api/v1/jobs/#{job['id']}/entries", JSON.generate(version: 2, entries: [twice, twice])), [422])).to eq "entries/1/id"
-    expect(refused(sent("POST", "/api/v1/jobs", new_job(entries: [machine.merge(id: twice[:id]), twice])), [422])).to eq "entries/1/id"
+    expect(
+      refused(
+        sent("POST", "/api/v1/jobs/#{job['id']}/entries", JSON.generate(version: 2, entries: [twice, twice])),
+        [422]
+      )
+    ).to eq "entries/1/id"
+    expect(
+      refused(sent("POST", "/api/v1/jobs", new_job(entries: [machine.merge(id: twice[:id]), twice])), [422])
+    ).to eq "entries/1/id"
   end
 
   it "takes a pattern as the whole text, not as one of its lines" do
     expect(refused(sent("POST", "/api/v1/jobs", new_job(id: "#{SecureRandom.uuid}\nx")), [422])).to eq "id"
-    card = { name: "Press", family: "car-one", figures: { "idle-speed" => { low: 600, high: 650, date: "2026-01-02\nx" } } }
+    card = {
+      name: "Press",
+      family: "car-one",
+      figures: {
+        "idle-speed" => {
+          low: 600,
+          high: 650,
+          date: "2026-01-02\nx"
+        }
+      }
+    }
     expect(sent("POST", "/api/v1/cards", JSON.generate(card)).first).to eq 422
   end
 
   it "refuses addresses that are no text, and lists where one word is asked for" do
-    ["/api/v1/jobs/%ff", "/api/v1/jobs/a%00b", "/%ff", "/assets/%ff", "/api/v1/worktop/%fe", "/api/v1/logs?name=%ff", "/api/v1/jobs?q=%00", "/api/v1/jobs?a=1&a[b]=2"].each do |path|
+    [
+      "/api/v1/jobs/%ff",
+      "/api/v1/jobs/a%00b",
+      "/%ff",
+      "/assets/%ff",
+      "/api/v1/worktop/%fe",
+      "/api/v1/logs?name=%ff",
+      "/api/v1/jobs?q=%00",
+      "/api/v1/jobs?a=1&a[b]=2"
+    ].each do |path|
       expect(refused(sent("GET", path, nil, nil), [400])).to eq(path.include?("?") ? "query" : "path")
     end
-    { "/api/v1/gauges/vacuum?seed[]=1" => "seed", "/api/v1/gauges/vacuum?signal[a]=1" => "signal", "/api/v1/jobs?q[]=1" => "q",
-      "/api/v1/jobs?state=lost" => "state", "/api/v1/jobs?from=-1" => "from" }.each do |path, field|
+    {
+      "/api/v1/gauges/vacuum?seed[]=1" => "seed",
+      "/api/v1/gauges/vacuum?signal[a]=1" => "signal",
+      "/api/v1/jobs?q[]=1" => "q",
+      "/api/v1/jobs?state=lost" => "state",
+      "/api/v1/jobs?from=-1" => "from"
+    }.each do |path, field|
       expect(refused(sent("GET", path, nil, nil), [422])).to eq field
     end
-    expect(refused(sent("POST", "/api/v1/logs?name[]=x", JSON.generate(sample: "fruit-lorry-road")), [422])).to eq "name"
+    expect(
+      refused(sent("POST", "/api/v1/logs?name[]=x", JSON.generate(sample: "fruit-lorry-road")), [422])
+    ).to eq "name"
   end
 
   # Of 12 000 mutated requests 53 ended in 500 before; bench/mutations.rb sends as many again, this a fixed handful.

@@ -10,8 +10,10 @@ require "securerandom"
 # One database, one catalogue, one app for all server and system specs.
 module ServerUnderTest
   def self.database
-    @database ||= UpperBranchServer.connect(ENV.fetch("DATABASE_URL") { abort "Run bin/test: it starts the database these specs need." })
-                                   .tap { |database| UpperBranchServer.migrate(database) }
+    @database ||=
+      UpperBranchServer
+        .connect(ENV.fetch("DATABASE_URL") { abort "Run bin/test: it starts the database these specs need." })
+        .tap { |database| UpperBranchServer.migrate(database) }
   end
 
   def self.store
@@ -37,7 +39,12 @@ module ApiCalls
   def default_host = "127.0.0.1"
 
   def committee_options
-    @committee_options ||= { schema_path: UpperBranchServer::Contract::PATH, strict_reference_validation: true, parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash" }
+    @committee_options ||= {
+      schema_path: UpperBranchServer::Contract::PATH,
+      strict_reference_validation: true,
+      parse_response_by_content_type: true,
+      query_hash_key: "rack.request.query_hash"
+    }
   end
 
   def request_object = last_request

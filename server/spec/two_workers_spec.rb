@@ -4,19 +4,40 @@ require_relative "server_helper"
 require "net/http"
 require "socket"
 
-# The real server as bin/start runs it, with two workers. Forks that shared their connections answered with another job's data.
+# The real server as bin/start runs it, with two workers. Forks that shared their connections answered with another
+# job's data.
 RSpec.describe "Two workers" do
   def http(&block) = Net::HTTP.start("127.0.0.1", @port, read_timeout: 30, &block)
 
   def ask(connection, path, body = nil)
-    response = body ? connection.post(path, JSON.generate(body), "content-type" => "application/json") : connection.get(path)
+    response =
+      body ? connection.post(path, JSON.generate(body), "content-type" => "application/json") : connection.get(path)
     [response.code.to_i, JSON.parse(response.body)]
   end
 
   before do
     @port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
-    environment = { "PORT" => @port.to_s, "WEB_CONCURRENCY" => "2", "RACK_ENV" => "production", "APP_ENV" => "production", "DATABASE_URL" => ENV.fetch("DATABASE_URL") }
-    @server = Process.spawn(environment, "bundle", "exec", "puma", "--silent", "--config", "server/puma.rb", "server/config.ru", chdir: UpperBranchServer::ROOT, out: File::NULL, err: File::NULL)
+    environment = {
+      "PORT" => @port.to_s,
+      "WEB_CONCURRENCY" => "2",
+      "RACK_ENV" => "production",
+      "APP_ENV" => "production",
+      "DATABASE_URL" => ENV.fetch("DATABASE_URL")
+    }
+    @server =
+      Process.spawn(
+        environment,
+        "bundle",
+        "exec",
+        "puma",
+        "--silent",
+        "--config",
+        "server/puma.rb",
+        "server/config.ru",
+        chdir: UpperBranchServer::ROOT,
+        out: File::NULL,
+        err: File::NULL
+      )
     @workers = workers
   end
 
@@ -57,9 +78,19 @@ RSpec.describe "Two workers" do
   # Writes to one job and reads it back, each time through a connection of its own, so that either worker may get it.
   def writing(id, title)
     (1..12).flat_map do |version|
-      written = http { |connection| ask(connection, "/api/v1/jobs/#{id}/entries", { version: version, entries: [entry("note", text: "#{title} #{version}")] }) }
+      written =
+        http do |connection|
+          ask(
+            connection,
+            "/api/v1/jobs/#{id}/entries",
+            { version: version, entries: [entry("note", text: "#{title} #{version}")] }
+          )
+        end
       read = http { |connection| ask(connection, "/api/v1/jobs/#{id}") }
-      [written, read].reject { |status, job| status == 200 && job["id"] == id && job["title"] == title && job["version"] == version + 1 && job["entries"].last["data"]["text"] == "#{title} #{version}" }
+      [written, read].reject do |status, job|
+        status == 200 && job["id"] == id && job["title"] == title && job["version"] == version + 1 &&
+          job["entries"].last["data"]["text"] == "#{title} #{version}"
+      end
     end
   end
 end

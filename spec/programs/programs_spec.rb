@@ -4,13 +4,20 @@ require "open3"
 require "bundler"
 require "tmpdir"
 
-# The programs of bin/ as a newcomer meets them: on a machine where not everything is there, and where something goes wrong.
+# The programs of bin/ as a newcomer meets them: on a machine where not everything is there, and where something goes
+# wrong.
 RSpec.describe "The programs of bin/" do
   root = File.expand_path("../..", __dir__)
 
   # What a program says and how it ends, in an environment that knows nothing of these specs.
   define_method(:run) do |*command, **environment|
-    Bundler.with_unbundled_env { Open3.capture3({ "BUNDLE_GEMFILE" => nil, "RUBYOPT" => nil }.merge(environment.transform_keys(&:to_s)), *command, chdir: root) }
+    Bundler.with_unbundled_env do
+      Open3.capture3(
+        { "BUNDLE_GEMFILE" => nil, "RUBYOPT" => nil }.merge(environment.transform_keys(&:to_s)),
+        *command,
+        chdir: root
+      )
+    end
   end
 
   # The gems of this checkout without those that only tests need, as bin/start lays them.
@@ -21,7 +28,11 @@ RSpec.describe "The programs of bin/" do
       inside = File.join(folder, "ruby", File.basename(from))
       { "gems" => "", "specifications" => ".gemspec" }.each do |part, ending|
         FileUtils.mkdir_p(File.join(inside, part))
-        kept.each { |name| FileUtils.ln_s(File.join(from, part, name + ending), File.join(inside, part, name + ending)) if File.exist?(File.join(from, part, name + ending)) }
+        kept.each do |name|
+          if File.exist?(File.join(from, part, name + ending))
+            FileUtils.ln_s(File.join(from, part, name + ending), File.join(inside, part, name + ending))
+          end
+        end
       end
       FileUtils.ln_s(File.join(from, "extensions"), File.join(inside, "extensions"))
       block.call(folder)
@@ -31,7 +42,10 @@ RSpec.describe "The programs of bin/" do
   it "need no test gems where they trace and read logs" do
     without_test_gems do |gems|
       expect(Dir[File.join(gems, "**", "rspec*")]).to be_empty
-      { ["bin/trace", "docs/examples/cider-press.yml"] => /Leading sets/, ["bin/read-log", "docs/examples/fruit-lorry-road.csv"] => /1800 rows/ }.each do |command, says|
+      {
+        %w[bin/trace docs/examples/cider-press.yml] => /Leading sets/,
+        %w[bin/read-log docs/examples/fruit-lorry-road.csv] => /1800 rows/
+      }.each do |command, says|
         out, err, status = run(*command, BUNDLE_PATH: gems)
         expect(status).to be_success, err
         expect(out).to match(says)
@@ -68,7 +82,8 @@ RSpec.describe "The programs of bin/" do
 
     # Before PostgreSQL is installed there is no folder of its programs: the look for one must not end the program.
     it "go on where PostgreSQL is not there yet" do
-      out, err, status = run("bash", "-c", 'set -euo pipefail; compgen() { return 1; }; . bin/lib/setup.sh; echo "found: $PG_BIN"')
+      out, err, status =
+        run("bash", "-c", 'set -euo pipefail; compgen() { return 1; }; . bin/lib/setup.sh; echo "found: $PG_BIN"')
       expect([out, err, status.exitstatus]).to eq ["found: \n", "", 0]
     end
 

@@ -6,7 +6,9 @@ require "axe-rspec"
 RSpec.describe "For every hand and eye" do
   let(:id) { SecureRandom.uuid }
 
-  def focused = page.evaluate_script("document.activeElement.getAttribute('aria-label') || document.activeElement.innerText")
+  def focused
+    page.evaluate_script("document.activeElement.getAttribute('aria-label') || document.activeElement.innerText")
+  end
 
   def open_job(*entries, path: "")
     job_called("Press test", *entries, id: id)
@@ -66,10 +68,22 @@ RSpec.describe "For every hand and eye" do
   it "needs no sideways scrolling at twice the size" do
     open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
     cdp("Emulation.setDeviceMetricsOverride", width: 640, height: 400, deviceScaleFactor: 2, mobile: false)
-    ["/", "/new", "/jobs/#{id}", "/jobs/#{id}?check=idle-vacuum", "/worktop/screw-port", "/cards", "/logs", "/handbook?on=checks&id=vent-finger"].each do |path|
+    [
+      "/",
+      "/new",
+      "/jobs/#{id}",
+      "/jobs/#{id}?check=idle-vacuum",
+      "/worktop/screw-port",
+      "/cards",
+      "/logs",
+      "/handbook?on=checks&id=vent-finger"
+    ].each do |path|
       visit path
       expect(page).to have_css("h1")
-      expect(page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")).to be <= 0, path
+      expect(
+        page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+      ).to be <= 0,
+           path
     end
   ensure
     cdp("Emulation.clearDeviceMetricsOverride")
@@ -79,8 +93,9 @@ RSpec.describe "For every hand and eye" do
   it "hides no focus under the bar of the intake" do
     visit "/new"
     expect(page).to have_button("Start tracing")
-    under = "(() => { const b = document.activeElement.getBoundingClientRect(), bar = document.querySelector('.sticky-bar').getBoundingClientRect();" \
-            "return !document.activeElement.closest('.sticky-bar, nav') && b.top >= bar.top && b.bottom <= bar.bottom + 60 ? document.activeElement.innerText || document.activeElement.name : null })()"
+    under =
+      "(() => { const b = document.activeElement.getBoundingClientRect(), bar = document.querySelector('.sticky-bar').getBoundingClientRect();" \
+        "return !document.activeElement.closest('.sticky-bar, nav') && b.top >= bar.top && b.bottom <= bar.bottom + 60 ? document.activeElement.innerText || document.activeElement.name : null })()"
     [[1280, 800], [390, 844]].each do |width, height|
       sized(width, height) do
         page.execute_script("window.scrollTo(0, 0); document.activeElement.blur()")
@@ -95,7 +110,9 @@ RSpec.describe "For every hand and eye" do
     open_job(seen("hesitation"), *all_cautions_read, path: "?check=pump-shot")
     expect(page).to have_css(".spot-ring")
     expect(page.evaluate_script("getComputedStyle(document.querySelector('.spot-ring')).animationName")).to eq "none"
-    expect(page.evaluate_script("getComputedStyle(document.querySelector('[class*=flow-]')).animationName")).to eq "none"
+    expect(
+      page.evaluate_script("getComputedStyle(document.querySelector('[class*=flow-]')).animationName")
+    ).to eq "none"
   ensure
     cdp("Emulation.setEmulatedMedia", features: [])
   end
@@ -103,9 +120,19 @@ RSpec.describe "For every hand and eye" do
   it "gives every control 44 px to hit, on a tablet held upright" do
     cdp("Emulation.setDeviceMetricsOverride", width: 800, height: 1280, deviceScaleFactor: 1, mobile: false)
     open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
-    small = "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button')]" \
-            ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
-    ["/", "/new", "/jobs/#{id}", "/jobs/#{id}?check=line-flow", "/worktop/pump-shot", "/cards", "/logs", "/handbook?on=faults&id=pump-cup"].each do |path|
+    small =
+      "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button')]" \
+        ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
+    [
+      "/",
+      "/new",
+      "/jobs/#{id}",
+      "/jobs/#{id}?check=line-flow",
+      "/worktop/pump-shot",
+      "/cards",
+      "/logs",
+      "/handbook?on=faults&id=pump-cup"
+    ].each do |path|
       visit path
       expect(page).to have_css("h1")
       eventually("#{path}: 44 px for all, not #{page.evaluate_script(small)}") { page.evaluate_script(small).empty? }

@@ -10,7 +10,11 @@ RSpec.describe "The board" do
     visit "/"
     expect(page).to have_text("Nothing on the bench.")
     job_called("Press hesitates", seen("hesitation"), stands(engine: "running"))
-    job_called("Press is soaking", seen("no-idle"), ["wait", { "for" => "soaking", "until" => (Time.now + 3600).utc.iso8601 }])
+    job_called(
+      "Press is soaking",
+      seen("no-idle"),
+      ["wait", { "for" => "soaking", "until" => (Time.now + 3600).utc.iso8601 }]
+    )
     visit "/"
     expect(page).to have_css("section[aria-label='Put aside']", text: "Press is soaking")
     expect(page).to have_css("section[aria-label='Put aside']", text: /Soaking (60|59) min left/)
@@ -25,7 +29,18 @@ RSpec.describe "The board" do
 
   it "fetches a board of many jobs page by page, and finds one that is not fetched yet" do
     summary = { machine: "Press", waits_for: "cold", minutes: 5, next: "Pump shot", leading: [], waiting: nil }
-    rows = Array.new(400) { |i| { id: SecureRandom.uuid, title: "Job #{i}", catalogue: "x", version: 1, summary: Sequel.pg_jsonb(summary), updated_at: Time.now - i, closed_as: i < 200 ? nil : "proven" } }
+    rows =
+      Array.new(400) do |i|
+        {
+          id: SecureRandom.uuid,
+          title: "Job #{i}",
+          catalogue: "x",
+          version: 1,
+          summary: Sequel.pg_jsonb(summary),
+          updated_at: Time.now - i,
+          closed_as: i < 200 ? nil : "proven"
+        }
+      end
     ServerUnderTest.database[:jobs].multi_insert(rows)
     visit "/"
     expect(page).to have_css("article", text: "Job 0")

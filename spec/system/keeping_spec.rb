@@ -14,7 +14,9 @@ RSpec.describe "What is entered is kept" do
 
   # What lies in the browser's own store, as [state, kind].
   def parcels
-    JSON.parse(page.evaluate_script("localStorage.getItem('upper-branch.outbox') ?? '[]'")).map { |one| [one["state"], one.dig("content", "entry", "kind") || "job"] }
+    JSON
+      .parse(page.evaluate_script("localStorage.getItem('upper-branch.outbox') ?? '[]'"))
+      .map { |one| [one["state"], one.dig("content", "entry", "kind") || "job"] }
   end
 
   def server_answers(status, type = "x")
@@ -38,7 +40,9 @@ RSpec.describe "What is entered is kept" do
         eventually("two kept") { parcels.size == 2 }
         visit "/jobs/#{id}"
         expect(page).to have_css("[role=alert]", text: "Said by the server.")
-        eventually("two kept") { parcels.map(&:last) == %w[check wait] && parcels.none? { |state,| state == "sending" } }
+        eventually("two kept") do
+          parcels.map(&:last) == %w[check wait] && parcels.none? { |state,| state == "sending" }
+        end
       end
       if parcels.all? { |state,| state == "refused" }
         2.times { click_button "Send it again", match: :first }
@@ -53,9 +57,22 @@ RSpec.describe "What is entered is kept" do
 
   it "sets only the refused entry aside, with its text to correct, and stores its neighbor" do
     open_job(seen("flood-vent"), *all_cautions_read)
-    bad = { id: SecureRandom.uuid, kind: "check", data: { check: "fuel-pressure", reading: { value: 4000, unit: "psi" } } }
+    bad = {
+      id: SecureRandom.uuid,
+      kind: "check",
+      data: {
+        check: "fuel-pressure",
+        reading: {
+          value: 4000,
+          unit: "psi"
+        }
+      }
+    }
     note = { id: SecureRandom.uuid, kind: "note", data: { text: "Blue can" } }
-    kept = [bad, note].map { |entry| { id: entry[:id], job: id, content: { kind: "entry", entry: entry }, state: "queued", problem: nil } }
+    kept =
+      [bad, note].map do |entry|
+        { id: entry[:id], job: id, content: { kind: "entry", entry: entry }, state: "queued", problem: nil }
+      end
     page.execute_script("localStorage.setItem('upper-branch.outbox', arguments[0])", JSON.generate(kept))
     visit "/jobs/#{id}"
     expect(page).to have_css("section[aria-label^='Set aside: Fuel pressure at the inlet: 4000 psi']")

@@ -188,7 +188,9 @@ RSpec.describe "Measuring in the browser" do
     click_button "Send to a job"
     within("[role=dialog]") { click_button "As a note" }
     expect(page).to have_text("It stands in Press test now.")
-    expect(ServerUnderTest.database[:entries].where(kind: "note").get(:data)["text"]).to include("From one jet to another. Change of flow: 10.6")
+    expect(ServerUnderTest.database[:entries].where(kind: "note").get(:data)["text"]).to include(
+      "From one jet to another. Change of flow: 10.6"
+    )
   end
 
   it "reads a data log and sends what it found to a job" do

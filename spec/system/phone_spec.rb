@@ -6,9 +6,21 @@ require_relative "system_helper"
 RSpec.describe "On a phone" do
   around { |example| sized(390, 844, mobile: true) { example.run } }
 
-  let(:id) { job_called("Press hesitates and floods after standing over the winter", seen("hesitation"), found("filter", "clean"), *all_cautions_read) }
+  let(:id) do
+    job_called(
+      "Press hesitates and floods after standing over the winter",
+      seen("hesitation"),
+      found("filter", "clean"),
+      *all_cautions_read
+    )
+  end
 
-  def box(css) = page.evaluate_script("(() => { const b = document.querySelector(arguments[0]).getBoundingClientRect(); return { top: b.top, bottom: b.bottom, height: b.height } })()", css)
+  def box(css)
+    page.evaluate_script(
+      "(() => { const b = document.querySelector(arguments[0]).getBoundingClientRect(); return { top: b.top, bottom: b.bottom, height: b.height } })()",
+      css
+    )
+  end
 
   it "shows the step at once, with the places to go at the thumb" do
     visit "/jobs/#{id}"
@@ -25,13 +37,18 @@ RSpec.describe "On a phone" do
   end
 
   it "needs no sideways scrolling, and gives every control 44 px" do
-    small = "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button, nav a')]" \
-            ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
-    paths = %w[/ /new /worktop/screw-port /cards /logs /handbook?on=checks&id=vent-finger /handbook?on=schools] + ["/jobs/#{id}", "/jobs/#{id}?check=mixture-sweep", "/jobs/#{id}?check=line-flow"]
+    small =
+      "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button, nav a')]" \
+        ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
+    paths =
+      %w[/ /new /worktop/screw-port /cards /logs /handbook?on=checks&id=vent-finger /handbook?on=schools] +
+      ["/jobs/#{id}", "/jobs/#{id}?check=mixture-sweep", "/jobs/#{id}?check=line-flow"]
     paths.each do |path|
       visit path
       expect(page).to have_css("h1")
-      eventually("#{path} no wider than the phone") { page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth") <= 0 }
+      eventually("#{path} no wider than the phone") do
+        page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth") <= 0
+      end
       eventually("#{path}: 44 px for all, not #{page.evaluate_script(small)}") { page.evaluate_script(small).empty? }
     end
   end

@@ -10,13 +10,39 @@ ENV["SE_AVOID_STATS"] = "true"
 
 # Headless Chromium that can reach nothing but this machine: a page that needs another host fails here.
 module Browser
-  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --no-default-browser-check --disable-background-networking
-             --disable-component-update --disable-sync --disable-quic --disable-default-apps --disable-extensions --window-size=1280,800].freeze
+  FLAGS = %w[
+    --headless=new
+    --no-sandbox
+    --disable-gpu
+    --disable-dev-shm-usage
+    --no-first-run
+    --no-default-browser-check
+    --disable-background-networking
+    --disable-component-update
+    --disable-sync
+    --disable-quic
+    --disable-default-apps
+    --disable-extensions
+    --window-size=1280,800
+  ].freeze
 
   def self.driver(app)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium", logging_prefs: { browser: "ALL" })
-    (FLAGS + ["--user-data-dir=#{Dir.mktmpdir}", "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]).each { |flag| options.add_argument(flag) }
-    Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+    (
+      FLAGS +
+        [
+          "--user-data-dir=#{Dir.mktmpdir}",
+          "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
+        ]
+    ).each do |flag|
+      options.add_argument(flag)
+    end
+    Capybara::Selenium::Driver.new(
+      app,
+      browser: :chrome,
+      options: options,
+      service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+    )
   end
 end
 
@@ -42,21 +68,24 @@ module AtTheBench
 
   # A stored job; its id.
   def job_called(title, *entries, family: "car-one", id: SecureRandom.uuid)
-    ServerUnderTest.store.create(id, title, [["machine", { "family" => family }], *entries].map { |row| stored_entry(row) })
+    ServerUnderTest.store.create(
+      id,
+      title,
+      [["machine", { "family" => family }], *entries].map { |row| stored_entry(row) }
+    )
     id
   end
 
   def entries_stored = ServerUnderTest.database[:entries].order(:sequence).all
   def kinds = entries_stored.map { |row| row[:kind] }
 
-  # Empties a field as a hand does. The driver's own clearing is seen by no page script, and is undone by the next drawing.
+  # Empties a field as a hand does. The driver's own clearing is seen by no page script, and is undone by the next
+  # drawing.
   def empty(field) = find_field(field).send_keys([:control, "a"], :backspace)
 
   # Waits until it is so, as long as Capybara waits for anything.
   def eventually(what = "it", &look)
-    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") do
-      sleep LOOK until seen?(&look)
-    end
+    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") { sleep LOOK until seen?(&look) }
   end
 
   def seen?
@@ -78,7 +107,10 @@ module AtTheBench
   end
 
   def pass(seconds)
-    page.execute_script("const now = window.upperBranchClock.now(); localStorage.setItem('test-clock', String(now + 1000 * arguments[0]))", seconds)
+    page.execute_script(
+      "const now = window.upperBranchClock.now(); localStorage.setItem('test-clock', String(now + 1000 * arguments[0]))",
+      seconds
+    )
   end
 
   def let_the_clock_go
@@ -103,7 +135,9 @@ RSpec.configure do |config|
   config.before(type: :system) { ServerUnderTest.clean }
   config.after(type: :system) do |example|
     FileUtils.mkdir_p("spec/failures") if example.exception
-    page.driver.save_screenshot("spec/failures/#{example.full_description.gsub(/\W+/, '-')[0, 80]}.png") if example.exception
+    if example.exception
+      page.driver.save_screenshot("spec/failures/#{example.full_description.gsub(/\W+/, '-')[0, 80]}.png")
+    end
     let_the_clock_go
     Capybara.reset_sessions!
   end

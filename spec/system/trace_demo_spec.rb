@@ -12,7 +12,10 @@ RSpec.describe "The demo job in the browser" do
     check = machine.check(check_id)
     compiled = UpperBranch::Diagnosis::Compiled.for(machine)
     table = compiled.table(check)
-    shown = (truth.keys - mended).map { |fault| [table.row(compiled.index(fault)).max_by(&:last).first, table.sum(compiled.index(fault))] }
+    shown =
+      (truth.keys - mended).map do |fault|
+        [table.row(compiled.index(fault)).max_by(&:last).first, table.sum(compiled.index(fault))]
+      end
     word, strength = shown.max_by(&:last)
     strength.to_f > 0.4 ? word : check.normal || check.outcomes.keys.first
   end
@@ -67,7 +70,10 @@ RSpec.describe "The demo job in the browser" do
       now = step
       break if now[:closing]
 
-      expect(page).to have_css("section[aria-label='Next step'] h2", text: (now[:next][:check] || now[:next][:repair] || now[:next][:proof] || { name: "Everything" })[:name])
+      expect(page).to have_css(
+        "section[aria-label='Next step'] h2",
+        text: (now[:next][:check] || now[:next][:repair] || now[:next][:proof] || { name: "Everything" })[:name]
+      )
       case now[:next][:kind]
       when :check then answer_check(now[:next][:check][:id], mended)
       when :repair

@@ -61,15 +61,23 @@ RSpec.describe "Working in the trace" do
     page.execute_script("window.spoken = document.querySelector('[role=status].sr-only')")
     find("section[aria-label='Next step'] button.min-h-14", match: :first).send_keys(:enter)
     expect(page).to have_css("section[aria-label='What was found']", text: "Tap the bowl by the inlet: no change")
-    eventually("the focus is on the title") { page.evaluate_script("document.activeElement === document.querySelector(\"section[aria-label='Next step'] h2\")") }
-    expect(page.evaluate_script("window.spoken.isConnected && window.spoken.textContent")).to match(/\ATap the bowl by the inlet: no change\. Next: /)
+    eventually("the focus is on the title") do
+      page.evaluate_script("document.activeElement === document.querySelector(\"section[aria-label='Next step'] h2\")")
+    end
+    expect(page.evaluate_script("window.spoken.isConnected && window.spoken.textContent")).to match(
+      /\ATap the bowl by the inlet: no change\. Next: /
+    )
   end
 
   it "says after a repair what the repair changed" do
     open_job(seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup"), *all_cautions_read)
     expect(page).to have_css("section[aria-label='What changed']", text: "Last found")
     storing { click_button "Repaired" }
-    expect(page).to have_css("section[aria-label='What changed']", text: "Repaired Pump cup hard or shrunk", normalize_ws: true)
+    expect(page).to have_css(
+      "section[aria-label='What changed']",
+      text: "Repaired Pump cup hard or shrunk",
+      normalize_ws: true
+    )
   end
 
   it "names a machine without a name once" do
@@ -79,7 +87,14 @@ RSpec.describe "Working in the trace" do
   end
 
   it "takes a number with its unit, says at the field what is wrong with one, and keeps what was typed" do
-    open_job(seen("flood-vent"), seen("no-start-hot"), *all_cautions_read, found("tap-body", "no-change"), found("wet-map", "vent"), stands(engine: "running"))
+    open_job(
+      seen("flood-vent"),
+      seen("no-start-hot"),
+      *all_cautions_read,
+      found("tap-body", "no-change"),
+      found("wet-map", "vent"),
+      stands(engine: "running")
+    )
     visit "/jobs/#{id}?check=fuel-pressure"
     click_button "Type the number"
     fill_in "Pressure at idle", with: "lots"
@@ -220,7 +235,11 @@ RSpec.describe "Working in the trace" do
 
   it "says what has changed in the catalogue since the job was written" do
     open_job(seen("hesitation"))
-    ServerUnderTest.database[:catalogues].insert(stamp: "older", digests: Sequel.pg_jsonb(CATALOGUE.digests.merge("faults" => CATALOGUE.digests["faults"].merge("pump-cup" => "x"))))
+    ServerUnderTest.database[:catalogues].insert(
+      stamp: "older",
+      digests:
+        Sequel.pg_jsonb(CATALOGUE.digests.merge("faults" => CATALOGUE.digests["faults"].merge("pump-cup" => "x")))
+    )
     ServerUnderTest.database[:jobs].where(id: id).update(catalogue: "older")
     visit "/jobs/#{id}"
     find("summary", text: "The catalogue has changed").click
@@ -250,10 +269,32 @@ RSpec.describe "Working in the trace" do
       open_job(seen("hesitation"), found("filter", "clean"), *all_cautions_read)
       waiting = ["wait", { "for" => "soaking", "until" => "2020-01-01T00:00:00Z" }]
       job_called("Put aside", seen("surge-steady"), waiting)
-      log = ServerUnderTest.rack.settings.logs.tap { |logs| @log = logs.sample("fruit-lorry-road") && logs.settle }.list.first[:id]
-      checks = %w[idle-vacuum mixture-sweep line-flow wet-map after-drip shot-volume screw-count load-hold].map { |check| "/jobs/#{id}?check=#{check}" }
+      log =
+        ServerUnderTest
+          .rack
+          .settings
+          .logs
+          .tap { |logs| @log = logs.sample("fruit-lorry-road") && logs.settle }
+          .list
+          .first[
+          :id
+        ]
+      checks =
+        %w[idle-vacuum mixture-sweep line-flow wet-map after-drip shot-volume screw-count load-hold].map do |check|
+          "/jobs/#{id}?check=#{check}"
+        end
       %w[light dark].each do |theme|
-        views = ["/", "/new", "/jobs/#{id}", *checks, "/worktop", "/worktop/screw-port", "/cards", "/logs/#{log}", "/nowhere"]
+        views = [
+          "/",
+          "/new",
+          "/jobs/#{id}",
+          *checks,
+          "/worktop",
+          "/worktop/screw-port",
+          "/cards",
+          "/logs/#{log}",
+          "/nowhere"
+        ]
         (views + ["/handbook?on=faults&id=pump-cup", "/handbook?on=schools", "/handbook?on=primer"]).each do |path|
           visit path
           page.execute_script("document.documentElement.dataset.theme = arguments[0]", theme)

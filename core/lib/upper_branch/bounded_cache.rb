@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module UpperBranch
-  # Things made from the catalogue that are dear to make again, kept until they take too much room; those not asked for the longest go
-  # first. What is kept says how large it is (`bytes`), roughly.
+  # Things made from the catalogue that are dear to make again, kept until they take too much room; those not asked for
+  # the longest go first. What is kept says how large it is (`bytes`), roughly.
   #
   #   cache = BoundedCache.new(32_000_000)
   #   cache.fetch([:table, "car-one", "pump-shot"]) { Table.new(...) }

@@ -4,8 +4,8 @@ require "digest"
 require "json"
 
 module UpperBranch
-  # The knowledge of the trade, loaded once, validated, frozen, and stamped with a hash of its contents. Its parts are the sections of a
-  # Book; here they stand as records, ready to be asked.
+  # The knowledge of the trade, loaded once, validated, frozen, and stamped with a hash of its contents. Its parts are
+  # the sections of a Book; here they stand as records, ready to be asked.
   #
   #   catalogue = Catalogue.load
   #   catalogue.fault("pump-cup").name   # => "Pump cup hard or shrunk"

@@ -1,14 +1,14 @@
 # frozen_string_literal: true
 
 module UpperBranch
-  # A job: an append-only list of entries, replayed into what is known now. Nothing is ever changed or deleted; a mistake is
-  # struck out by a later entry and stays visible.
+  # A job: an append-only list of entries, replayed into what is known now. Nothing is ever changed or deleted; a
+  # mistake is struck out by a later entry and stays visible.
   #
   #   job = Job.replay(catalogue, [{"id" => "1", "kind" => "machine", "data" => {"family" => "car-one"}}, ...])
   #   job.findings, job.state, job.repairs
   #
-  # The same entries and the same catalogue always give the same job. What an entry may be and what it does stands with its kind in
-  # job/entries/.
+  # The same entries and the same catalogue always give the same job. What an entry may be and what it does stands with
+  # its kind in job/entries/.
   class Job
     # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before.
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
@@ -69,7 +69,9 @@ module UpperBranch
 
     # Latest result of a check: Finding or nil. round: only results seen since that many repairs.
     def result(check_id, round = nil)
-      @findings.reverse.find { |finding| !finding.symptom? && finding.id == check_id && (round.nil? || finding.round == round) }
+      @findings.reverse.find do |finding|
+        !finding.symptom? && finding.id == check_id && (round.nil? || finding.round == round)
+      end
     end
 
     # Latest word on a symptom: "present", "absent" or nil.

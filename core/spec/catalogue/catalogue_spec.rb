@@ -20,7 +20,22 @@ RSpec.describe UpperBranch::Catalogue do
 
   it "describes all sixteen circuits and the eleven families" do
     expect(CATALOGUE.circuits.map { |row| row["id"] }).to contain_exactly(
-      "supply", "level", "vent", "idle", "transition", "main", "needle", "power", "pump", "cold", "secondary", "air", "shutdown", "ignition", "engine", "leak-out"
+      "supply",
+      "level",
+      "vent",
+      "idle",
+      "transition",
+      "main",
+      "needle",
+      "power",
+      "pump",
+      "cold",
+      "secondary",
+      "air",
+      "shutdown",
+      "ignition",
+      "engine",
+      "leak-out"
     )
     expect(CATALOGUE.families.size).to eq 11
   end
@@ -28,7 +43,20 @@ RSpec.describe UpperBranch::Catalogue do
   it "knows for the single-barrel downdraft at least 30 faults over twelve circuits, 20 symptoms and 30 checks" do
     machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
     expect(machine.faults.size).to be >= 30
-    expect(machine.faults.map(&:circuit).uniq).to include("supply", "level", "vent", "idle", "transition", "main", "power", "pump", "cold", "air", "ignition", "leak-out")
+    expect(machine.faults.map(&:circuit).uniq).to include(
+      "supply",
+      "level",
+      "vent",
+      "idle",
+      "transition",
+      "main",
+      "power",
+      "pump",
+      "cold",
+      "air",
+      "ignition",
+      "leak-out"
+    )
     expect(machine.symptoms.size).to be >= 20
     expect(machine.checks.size).to be >= 30
   end
@@ -44,7 +72,9 @@ RSpec.describe UpperBranch::Catalogue do
 
   it "puts a caution about fuel vapor on every check that opens the bowl" do
     opening = CATALOGUE.checks.select { |check| check.states.include?("open") }
-    expect(opening.reject { |check| check.hazards.intersect?(%w[fuel-vapor drop-in eye solvent-skin]) }.map(&:id)).to be_empty
+    expect(
+      opening.reject { |check| check.hazards.intersect?(%w[fuel-vapor drop-in eye solvent-skin]) }.map(&:id)
+    ).to be_empty
   end
 
   it "has the same stamp for the same knowledge and another for another" do
@@ -55,26 +85,43 @@ RSpec.describe UpperBranch::Catalogue do
 
   describe "a broken file" do
     it "is named with its line when it is no YAML" do
-      expect(problems_with("circuits.yml") { |text| "#{text}\n- {id: [\n" }.first).to match(/\Acircuits\.yml:\d+: not readable as YAML/)
+      expect(problems_with("circuits.yml") { |text| "#{text}\n- {id: [\n" }.first).to match(
+        /\Acircuits\.yml:\d+: not readable as YAML/
+      )
     end
 
     it "is named with the line of the record that breaks the schema" do
-      line = File.read("#{described_class::DEFAULT}/faults/supply.yml").lines.index { |row| row.include?("id: water") } + 1
-      expect(problems_with("faults/supply.yml") { |text| text.sub('Water in the fuel, why: "', 'Water in the fuel, why: 7, x: "') }).to include(a_string_starting_with("faults/supply.yml:#{line}: water: "))
+      line =
+        File.read("#{described_class::DEFAULT}/faults/supply.yml").lines.index { |row| row.include?("id: water") } + 1
+      expect(
+        problems_with("faults/supply.yml") do |text|
+          text.sub('Water in the fuel, why: "', 'Water in the fuel, why: 7, x: "')
+        end
+      ).to include(a_string_starting_with("faults/supply.yml:#{line}: water: "))
     end
 
     it "refuses an effect that does not exist" do
-      expect(problems_with("faults/supply.yml") { |text| text.sub("effects: {bowl-runs-short: A}", "effects: {bowl-runs-dry: A}") }).to include(a_string_including("no effect is called bowl-runs-dry"))
+      expect(
+        problems_with("faults/supply.yml") do |text|
+          text.sub("effects: {bowl-runs-short: A}", "effects: {bowl-runs-dry: A}")
+        end
+      ).to include(a_string_including("no effect is called bowl-runs-dry"))
     end
 
     it "refuses an outcome that nobody causes" do
-      expect(problems_with("checks/a-before-the-carburetor.yml") { |text| text.sub("fresh: Fresh and clean,", "fresh: Fresh and clean, purple: Purple,") })
-        .to contain_exactly(a_string_matching(/fuel-quality: no fault causes purple/))
+      expect(
+        problems_with("checks/a-before-the-carburetor.yml") do |text|
+          text.sub("fresh: Fresh and clean,", "fresh: Fresh and clean, purple: Purple,")
+        end
+      ).to contain_exactly(a_string_matching(/fuel-quality: no fault causes purple/))
     end
 
     it "refuses a fault that nothing can prove" do
-      expect(problems_with("faults/supply.yml") { |text| text.sub("checks: {primer-lock: {cured: A}, cutoff-drop: {too-much: O}}", "checks: {}") })
-        .to include(a_string_including("primer-leak: nothing on aero-updraft can prove it"))
+      expect(
+        problems_with("faults/supply.yml") do |text|
+          text.sub("checks: {primer-lock: {cured: A}, cutoff-drop: {too-much: O}}", "checks: {}")
+        end
+      ).to include(a_string_including("primer-leak: nothing on aero-updraft can prove it"))
     end
 
     it "refuses a strength outside (0, 1)" do
@@ -82,11 +129,15 @@ RSpec.describe UpperBranch::Catalogue do
     end
 
     it "refuses an id used twice" do
-      expect(problems_with("circuits.yml") { |text| text.sub("id: engine,", "id: level,") }.join).to include("level: this id is used twice")
+      expect(problems_with("circuits.yml") { |text| text.sub("id: engine,", "id: level,") }.join).to include(
+        "level: this id is used twice"
+      )
     end
 
     it "refuses a feature nobody knows" do
-      expect(problems_with("symptoms.yml") { |text| text.sub("needs: [booster]", "needs: [boosters]") }.join).to include("no feature is called boosters")
+      expect(
+        problems_with("symptoms.yml") { |text| text.sub("needs: [booster]", "needs: [boosters]") }.join
+      ).to include("no feature is called boosters")
     end
 
     it "refuses a calculator without a formula, at its line" do
@@ -100,20 +151,31 @@ RSpec.describe UpperBranch::Catalogue do
     end
 
     it "names file and line also for the records of rules, answers and other lists" do
-      expect(problems_with("rules.yml") { |text| text.sub("one: [tank-rust]", "one: [tank-moths]") }).to include(a_string_matching(/\Arules\.yml:[2-9]\d*: .*no fault is called tank-moths/))
-      expect(problems_with("context.yml") { |text| text.sub("odds: {fuel-stale: 2}", "odds: {fuel-sour: 2}") }).to include(a_string_matching(/\Acontext\.yml:\d\d+: .*no fault is called fuel-sour/))
-      expect(problems_with("schools.yml") { |text| text.sub("lifts: [supply-and-spark-first]", "lifts: [supply-first]") }).to include(a_string_matching(/\Aschools\.yml:\d+: begin: no rule is called supply-first/))
+      expect(problems_with("rules.yml") { |text| text.sub("one: [tank-rust]", "one: [tank-moths]") }).to include(
+        a_string_matching(/\Arules\.yml:[2-9]\d*: .*no fault is called tank-moths/)
+      )
+      expect(
+        problems_with("context.yml") { |text| text.sub("odds: {fuel-stale: 2}", "odds: {fuel-sour: 2}") }
+      ).to include(a_string_matching(/\Acontext\.yml:\d\d+: .*no fault is called fuel-sour/))
+      expect(
+        problems_with("schools.yml") { |text| text.sub("lifts: [supply-and-spark-first]", "lifts: [supply-first]") }
+      ).to include(a_string_matching(/\Aschools\.yml:\d+: begin: no rule is called supply-first/))
     end
 
     it "refuses repairs without the roles the planner asks for" do
-      expect(problems_with("repairs.yml") { |text| text.sub(", role: refer-out", "") }).to include(a_string_including("no repair has the role refer-out"))
+      expect(problems_with("repairs.yml") { |text| text.sub(", role: refer-out", "") }).to include(
+        a_string_including("no repair has the role refer-out")
+      )
     end
 
     it "says that a file is missing" do
       Dir.mktmpdir do |directory|
         FileUtils.cp_r("#{described_class::DEFAULT}/.", directory)
         File.delete(File.join(directory, "rules.yml"))
-        expect { described_class.load(directory) }.to raise_error(described_class::Broken, /rules.yml:1: the file is missing/)
+        expect { described_class.load(directory) }.to raise_error(
+          described_class::Broken,
+          /rules.yml:1: the file is missing/
+        )
       end
     end
   end

@@ -32,8 +32,14 @@ RSpec.describe "How it works" do
     Dir.mktmpdir do |directory|
       FileUtils.cp_r("#{UpperBranch::Catalogue::DEFAULT}/.", directory)
       path = File.join(directory, "primer.yml")
-      File.write(path, File.read(path).sub("  main: {idle: 0, tip-in: 1, cruise: 3, full: 3}", "  boiler: {idle: 0, cruise: 3}"))
-      expect { UpperBranch::Catalogue.load(directory) }.to raise_error(UpperBranch::Catalogue::Broken, /no circuit is called boiler/)
+      File.write(
+        path,
+        File.read(path).sub("  main: {idle: 0, tip-in: 1, cruise: 3, full: 3}", "  boiler: {idle: 0, cruise: 3}")
+      )
+      expect { UpperBranch::Catalogue.load(directory) }.to raise_error(
+        UpperBranch::Catalogue::Broken,
+        /no circuit is called boiler/
+      )
     end
   end
 
@@ -48,9 +54,17 @@ RSpec.describe "How it works" do
     end
 
     it "is held against checks, cautions and kinds of quantity" do
-      expect { broken(["check: flow-compare", "check: flow-guess"]) }.to raise_error(UpperBranch::Catalogue::Broken, /no check is called flow-guess/)
-      expect { broken(["caution: oil-diluted", "caution: bees"]) }.to raise_error(UpperBranch::Catalogue::Broken, /no hazard is called bees/)
-      expect { broken(["kind: angle, unit: deg, default: 1.5", "kind: twist, unit: deg, default: 1.5"]) }.to raise_error(UpperBranch::Catalogue::Broken, /no kind of quantity is called twist/)
+      expect { broken(["check: flow-compare", "check: flow-guess"]) }.to raise_error(
+        UpperBranch::Catalogue::Broken,
+        /no check is called flow-guess/
+      )
+      expect { broken(["caution: oil-diluted", "caution: bees"]) }.to raise_error(
+        UpperBranch::Catalogue::Broken,
+        /no hazard is called bees/
+      )
+      expect do
+        broken(["kind: angle, unit: deg, default: 1.5", "kind: twist, unit: deg, default: 1.5"])
+      end.to raise_error(UpperBranch::Catalogue::Broken, /no kind of quantity is called twist/)
     end
 
     it "names a source for every calculator and says what it assumes" do
@@ -64,7 +78,9 @@ RSpec.describe "How it works" do
       CATALOGUE.checks.select(&:reading).each do |check|
         expect(check.reading["source"]).to match(/common practice|from memory/), check.id
         low, high = check.reading["physical"]
-        [check.reading["cuts"], *(check.reading["families"] || {}).values].compact.flatten.each { |cut| expect(cut).to be_between(low, high) if low }
+        [check.reading["cuts"], *(check.reading["families"] || {}).values].compact.flatten.each do |cut|
+          expect(cut).to be_between(low, high) if low
+        end
         expect(check.reading["words"] - check.outcomes.keys).to be_empty
       end
     end

@@ -4,7 +4,8 @@ require_relative "../small_catalogue"
 
 # The posterior against plain enumeration of all 2^n states, written a second time without arrays, pruning or factoring.
 RSpec.describe "The posterior against brute force" do
-  # [{fault => strength per word}] written out from the tables; returns {fault id => marginal}, and {set => probability}.
+  # [{fault => strength per word}] written out from the tables; returns {fault id => marginal}, and {set =>
+  # probability}.
   def enumerate(catalogue, observed)
     scale = catalogue.scale
     prior = catalogue.faults.to_h { |fault| [fault.id, scale["rates"][fault.rate["is"]]["value"]] }
@@ -13,7 +14,9 @@ RSpec.describe "The posterior against brute force" do
       [set, observed.reduce(weight) { |product, (finding, word)| product * chance(catalogue, set, finding, word) }]
     end
     empty = prior.values.reduce(1.0) { |product, p| product * (1 - p) }
-    outside = scale["outside"]["prior"] / (1 - scale["outside"]["prior"]) * empty * observed.reduce(1.0) { |product, (finding, word)| product * outside_chance(catalogue, finding, word) }
+    outside =
+      scale["outside"]["prior"] / (1 - scale["outside"]["prior"]) * empty *
+      observed.reduce(1.0) { |product, (finding, word)| product * outside_chance(catalogue, finding, word) }
     # outside stands against the empty set; free faults do not combine with it
     [weights, outside]
   end
@@ -35,7 +38,12 @@ RSpec.describe "The posterior against brute force" do
 
   def strength(catalogue, id, finding, word)
     fault = catalogue.fault(id)
-    letter = finding.start_with?("symptom") ? fault.symptoms.find { |link| link.id == finding }&.strength : fault.outcomes.find { |check, one,| check == finding && one == word }&.at(2)
+    letter =
+      if finding.start_with?("symptom")
+        fault.symptoms.find { |link| link.id == finding }&.strength
+      else
+        fault.outcomes.find { |check, one,| check == finding && one == word }&.at(2)
+      end
     letter ? catalogue.strength(letter) : 0.0
   end
 
@@ -46,16 +54,30 @@ RSpec.describe "The posterior against brute force" do
   end
 
   def job_of(catalogue, observed)
-    rows = [{ "id" => "m", "kind" => "machine", "data" => { "family" => "toy" } }] + observed.each_with_index.map do |(finding, word), i|
-      data = finding.start_with?("symptom") ? { "symptom" => finding, "seen" => word } : { "check" => finding, "outcomes" => [word] }
-      { "id" => i.to_s, "kind" => finding.start_with?("symptom") ? "symptom" : "check", "data" => data }
-    end
+    rows =
+      [{ "id" => "m", "kind" => "machine", "data" => { "family" => "toy" } }] +
+      observed.each_with_index.map do |(finding, word), i|
+        data =
+          (
+            if finding.start_with?("symptom")
+              { "symptom" => finding, "seen" => word }
+            else
+              { "check" => finding, "outcomes" => [word] }
+            end
+          )
+        { "id" => i.to_s, "kind" => finding.start_with?("symptom") ? "symptom" : "check", "data" => data }
+      end
     UpperBranch::Job.new(catalogue, rows)
   end
 
   def random_observations(catalogue, random)
     names = %w[symptom-0 symptom-1 symptom-2 check-0 check-1 check-2].select { random.rand < 0.7 }
-    names.to_h { |name| [name, (name.start_with?("symptom") ? %w[present absent] : catalogue.check(name).outcomes.keys).sample(random: random)] }
+    names.to_h do |name|
+      [
+        name,
+        (name.start_with?("symptom") ? %w[present absent] : catalogue.check(name).outcomes.keys).sample(random: random)
+      ]
+    end
   end
 
   it "agrees to 1e-9 on 150 random catalogues of 2 to 8 faults" do
@@ -93,7 +115,11 @@ RSpec.describe "The posterior against brute force" do
 
   it "sums to one" do
     catalogue = SmallCatalogue.random(Random.new(7), 6)
-    believed = posterior(job_of(catalogue, { "symptom-0" => "present", "check-1" => catalogue.check("check-1").outcomes.keys.last }), size: 6)
+    believed =
+      posterior(
+        job_of(catalogue, { "symptom-0" => "present", "check-1" => catalogue.check("check-1").outcomes.keys.last }),
+        size: 6
+      )
     expect(believed.sets(100).sum(&:probability)).to be_within(1e-9).of(1)
   end
 end

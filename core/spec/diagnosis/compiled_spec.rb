@@ -9,7 +9,9 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
     # pump-cup: shot-missing A; shot-missing -> hesitation A
     expect(strength("pump-cup", CATALOGUE.symptom("hesitation"), "present")).to be_within(1e-12).of(0.92 * 0.92)
     # cap-blocked: own stall-at-stop S; bowl-runs-short A -> stall-at-stop R
-    expect(strength("cap-blocked", CATALOGUE.symptom("stall-at-stop"), "present")).to be_within(1e-12).of(1 - ((1 - 0.3) * (1 - (0.92 * 0.1))))
+    expect(strength("cap-blocked", CATALOGUE.symptom("stall-at-stop"), "present")).to be_within(1e-12).of(
+      1 - ((1 - 0.3) * (1 - (0.92 * 0.1)))
+    )
   end
 
   it "shares a strength between the words it is written for" do
@@ -43,8 +45,13 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
   end
 
   it "serves two machines alike that are fitted alike, and others apart" do
-    same = described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", context: { "age" => "old" }))
+    same =
+      described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", context: { "age" => "old" }))
     expect(same).to equal compiled
-    expect(described_class.for(UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", features: { "power-valve" => false }))).not_to equal compiled
+    expect(
+      described_class.for(
+        UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one", features: { "power-valve" => false })
+      )
+    ).not_to equal compiled
   end
 end

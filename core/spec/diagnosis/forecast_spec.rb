@@ -9,7 +9,8 @@ RSpec.describe UpperBranch::Diagnosis::Forecast do
     believed.machine.checks.each do |check|
       spread = believed.compiled.table(check).distribution(rows.masked)
       forecast.chances(check).each do |word, chance|
-        expect(chance).to be_within(1e-9).of((spread[word == check.normal ? :normal : word] * rows.probability).sum), "#{check.id} #{word}"
+        expect(chance).to be_within(1e-9).of((spread[word == check.normal ? :normal : word] * rows.probability).sum),
+                          "#{check.id} #{word}"
       end
     end
   end

@@ -1,15 +1,31 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Diagnosis::Ledger do
-  let(:known) { job("car-one", seen("hesitation"), found("spark", "strong"), found("pump-shot", "strong-at-once"), found("advance-mech", "free")) }
+  let(:known) do
+    job(
+      "car-one",
+      seen("hesitation"),
+      found("spark", "strong"),
+      found("pump-shot", "strong-at-once"),
+      found("advance-mech", "free")
+    )
+  end
   let(:ledger) { described_class.new(posterior(known)) }
 
-  def of(circuit) = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one").faults.select { |fault| fault.circuit == circuit }.map(&:id)
+  def of(circuit)
+    UpperBranch::Workshop::Machine
+      .new(CATALOGUE, family: "car-one")
+      .faults
+      .select { |fault| fault.circuit == circuit }
+      .map(&:id)
+  end
 
   it "says what each finding moved, the largest move first" do
     moves = ledger.moves("2")
     expect(moves.size).to be <= described_class::SHOWN
-    expect(moves.map { |row| (row[:after] - row[:before]).abs }).to eq(moves.map { |row| (row[:after] - row[:before]).abs }.sort.reverse)
+    expect(moves.map { |row| (row[:after] - row[:before]).abs }).to eq(
+      moves.map { |row| (row[:after] - row[:before]).abs }.sort.reverse
+    )
     expect(moves.first[:after]).to be > moves.first[:before]
     expect(ledger.moves("nothing")).to eq []
   end

@@ -5,7 +5,18 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
   let(:old) { { context: { "age" => "old", "stood" => "weeks" } } }
 
   it "names two faults together when no single one explains all" do
-    believed = posterior(job("car-one", *press, found("pump-shot", "weak"), found("hold-test", "weeps"), found("needle-look", "clean"), found("pump-parts", "hard-cup"), **old))
+    believed =
+      posterior(
+        job(
+          "car-one",
+          *press,
+          found("pump-shot", "weak"),
+          found("hold-test", "weeps"),
+          found("needle-look", "clean"),
+          found("pump-parts", "hard-cup"),
+          **old
+        )
+      )
     expect(believed.sets(1).first.faults).to eq %w[pump-cup seat-seal-bad]
   end
 
@@ -21,7 +32,8 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
   end
 
   it "takes no evidence from a pump shot on a bowl that was not full" do
-    with = posterior(job("car-one", seen("hesitation"), stands(engine: "warm"), found("pump-shot", "bowl-not-full"))).all_now
+    with =
+      posterior(job("car-one", seen("hesitation"), stands(engine: "warm"), found("pump-shot", "bowl-not-full"))).all_now
     expect(with["pump-cup"]).to be_within(1e-12).of(posterior(job("car-one", seen("hesitation"))).all_now["pump-cup"])
   end
 
@@ -33,7 +45,9 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
 
   it "takes the latest of two results of one check" do
     repeated = posterior(job("car-one", found("needle-look", "grit"), found("needle-look", "clean"))).all_now
-    expect(repeated["needle-grit"]).to be_within(1e-12).of(posterior(job("car-one", found("needle-look", "clean"))).all_now["needle-grit"])
+    expect(repeated["needle-grit"]).to be_within(1e-12).of(
+      posterior(job("car-one", found("needle-look", "clean"))).all_now["needle-grit"]
+    )
   end
 
   it "takes a reading as the mixture of its words" do
@@ -45,9 +59,24 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
   end
 
   it "lets something outside the catalogue grow when nothing fits" do
-    strange = job("car-one", seen("no-top-end"), seen("run-on"), seen("oil-fumes"), *%w[pcv airbox main-jet-through throttle-full base-timing advance-mech compression venturi-size linkage].map do |id|
-      found(id, CATALOGUE.check(id).normal)
-    end)
+    strange =
+      job(
+        "car-one",
+        seen("no-top-end"),
+        seen("run-on"),
+        seen("oil-fumes"),
+        *%w[
+          pcv
+          airbox
+          main-jet-through
+          throttle-full
+          base-timing
+          advance-mech
+          compression
+          venturi-size
+          linkage
+        ].map { |id| found(id, CATALOGUE.check(id).normal) }
+      )
     plain = posterior(job("car-one", seen("no-top-end")))
     expect(posterior(strange).outside).to be > plain.outside * 3
   end

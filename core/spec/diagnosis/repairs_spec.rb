@@ -4,13 +4,34 @@ require_relative "../small_catalogue"
 
 RSpec.describe "Belief through a repair" do
   let(:catalogue) do
-    SmallCatalogue.build(symptoms: %w[symptom-0], words: { "check-0" => %w[good bad] },
-                         faults: [{ "id" => "one", "rate" => "C", "symptoms" => { "symptom-0" => "A" }, "checks" => { "check-0" => { "bad" => "A" } } },
-                                  { "id" => "two", "rate" => "U", "symptoms" => { "symptom-0" => "O" }, "checks" => {} }])
+    SmallCatalogue.build(
+      symptoms: %w[symptom-0],
+      words: {
+        "check-0" => %w[good bad]
+      },
+      faults: [
+        {
+          "id" => "one",
+          "rate" => "C",
+          "symptoms" => {
+            "symptom-0" => "A"
+          },
+          "checks" => {
+            "check-0" => {
+              "bad" => "A"
+            }
+          }
+        },
+        { "id" => "two", "rate" => "U", "symptoms" => { "symptom-0" => "O" }, "checks" => {} }
+      ]
+    )
   end
 
   def job_with(*rows)
-    entries = [["machine", { "family" => "toy" }], *rows].each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } }
+    entries =
+      [["machine", { "family" => "toy" }], *rows].each_with_index.map do |(kind, data), i|
+        { "id" => i.to_s, "kind" => kind, "data" => data }
+      end
     UpperBranch::Job.new(catalogue, entries)
   end
 

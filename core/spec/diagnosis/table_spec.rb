@@ -42,7 +42,8 @@ RSpec.describe UpperBranch::Diagnosis::Table do
   end
 
   it "knows no healthy word where every word accuses" do
-    accusing = described_class.new(Struct.new(:id, :leak, :normal).new("finger", 0.02, nil), %w[stops goes-on], [[0.65, 0.0]])
+    accusing =
+      described_class.new(Struct.new(:id, :leak, :normal).new("finger", 0.02, nil), %w[stops goes-on], [[0.65, 0.0]])
     members = [Numo::Int32[0]]
     expect(accusing.normal(members)[0]).to eq 0
     expect(accusing.distribution(members).values.sum { |column| column[0] }).to be_within(1e-12).of(1)

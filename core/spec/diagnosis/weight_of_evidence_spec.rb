@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Diagnosis::WeightOfEvidence do
-  let(:hesitating) { job("car-one", seen("hesitation"), found("pump-shot", "strong-at-once"), found("filter", "clean")) }
+  let(:hesitating) do
+    job("car-one", seen("hesitation"), found("pump-shot", "strong-at-once"), found("filter", "clean"))
+  end
   let(:weights) { described_class.new(posterior(hesitating)) }
 
   it "adds up from the prior to the posterior odds" do

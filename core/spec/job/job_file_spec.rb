@@ -17,16 +17,33 @@ RSpec.describe UpperBranch::Job::JobFile do
   end
 
   it "puts what was seen after a repair behind it" do
-    job = described_class.job(CATALOGUE, JSON.generate(machine: { family: "car-one" }, symptoms: [{ id: "hesitation" }, { id: "hesitation", seen: "absent", after_repair: 1 }],
-                                                       repairs: [{ id: "pump-cup" }]))
+    job =
+      described_class.job(
+        CATALOGUE,
+        JSON.generate(
+          machine: {
+            family: "car-one"
+          },
+          symptoms: [{ id: "hesitation" }, { id: "hesitation", seen: "absent", after_repair: 1 }],
+          repairs: [{ id: "pump-cup" }]
+        )
+      )
     expect(job.findings.map { |finding| [finding.words.first, finding.round] }).to eq [["present", 0], ["absent", 1]]
   end
 
-  { "{}" => "", '{"machine":{"family":"steam"}}' => "machine/family", '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot","outcome":"great"}]}' => "checks/0/outcomes",
-    '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot"}]}' => "checks/0", '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","seen":"maybe"}]}' => "symptoms/0/seen",
-    '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","after_repair":2}]}' => "symptoms/0/after_repair", "not: [a, job" => "" }.each do |text, field|
+  {
+    "{}" => "",
+    '{"machine":{"family":"steam"}}' => "machine/family",
+    '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot","outcome":"great"}]}' => "checks/0/outcomes",
+    '{"machine":{"family":"car-one"},"checks":[{"id":"pump-shot"}]}' => "checks/0",
+    '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","seen":"maybe"}]}' => "symptoms/0/seen",
+    '{"machine":{"family":"car-one"},"symptoms":[{"id":"hesitation","after_repair":2}]}' => "symptoms/0/after_repair",
+    "not: [a, job" => ""
+  }.each do |text, field|
     it "names the place in #{text[0, 60]}" do
-      expect { described_class.job(CATALOGUE, text) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
+      expect { described_class.job(CATALOGUE, text) }.to raise_error(UpperBranch::Invalid) { |e|
+        expect(e.field).to eq field
+      }
     end
   end
 
@@ -52,7 +69,11 @@ RSpec.describe UpperBranch::Job::JobFile do
     end
 
     it "exits 2 with one plain message, no stack trace, on bad input" do
-      _, err, status = bin_trace("-", input: '{"machine":{"family":"car-one"},"checks":[{"id":"fuel-pressure","reading":{"value":4,"unit":"rpm"}}]}')
+      _, err, status =
+        bin_trace(
+          "-",
+          input: '{"machine":{"family":"car-one"},"checks":[{"id":"fuel-pressure","reading":{"value":4,"unit":"rpm"}}]}'
+        )
       expect(status.exitstatus).to eq 2
       expect(err).to eq "trace: checks/0/reading/unit: Pressure at idle is read in psi or kPa or bar, not in rpm\n"
       expect(bin_trace("/nowhere/at/all")[2].exitstatus).to eq 2

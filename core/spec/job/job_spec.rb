@@ -10,7 +10,13 @@ RSpec.describe UpperBranch::Job do
   def add(known, row) = known.with({ "id" => "x#{known.entries.size}", "kind" => row[0], "data" => row[1] })
 
   it "gives the same trace for the same entries, every time" do
-    entries = [seen("hesitation", "throttle-opens"), found("pump-shot", "weak"), read("idle-speed", 700), repaired("pump-cup"), found("pump-shot", "strong-at-once")]
+    entries = [
+      seen("hesitation", "throttle-opens"),
+      found("pump-shot", "weak"),
+      read("idle-speed", 700),
+      repaired("pump-cup"),
+      found("pump-shot", "strong-at-once")
+    ]
     traces = Array.new(3) { JSON.generate(trace(job("car-one", *entries))) }
     expect(traces.uniq.size).to eq 1
   end
@@ -63,7 +69,10 @@ RSpec.describe UpperBranch::Job do
   end
 
   it "names the field of a word that is not in the closed list and says which are" do
-    expect { add(base, found("pump-shot", "great")) }.to raise_error(UpperBranch::Invalid, /strong-at-once, late, weak/) { |e| expect(e.field).to eq "outcomes" }
+    expect { add(base, found("pump-shot", "great")) }.to raise_error(
+      UpperBranch::Invalid,
+      /strong-at-once, late, weak/
+    ) { |e| expect(e.field).to eq "outcomes" }
     refused("check") { add(base, found("welch", "tight")) }
     refused("symptom") { add(base, seen("creep")) }
     refused("when") { add(base, seen("rough-idle", "at-dawn")) }
@@ -80,7 +89,9 @@ RSpec.describe UpperBranch::Job do
   end
 
   it "wants the machine first, and closes only once" do
-    expect { described_class.new(CATALOGUE, []).with({ "id" => "1", "kind" => "symptom", "data" => seen("hesitation")[1] }) }.to raise_error(UpperBranch::Invalid)
+    expect do
+      described_class.new(CATALOGUE, []).with({ "id" => "1", "kind" => "symptom", "data" => seen("hesitation")[1] })
+    end.to raise_error(UpperBranch::Invalid)
     closed = add(base, ["close", { "as" => "unproven", "reason" => "taken home" }])
     refused("kind") { add(closed, found("filter", "clean")) }
     expect(add(closed, struck("x2")).closed?).to be false
@@ -89,7 +100,10 @@ RSpec.describe UpperBranch::Job do
   it "closes without proof only with a reason, and as proven only when it is" do
     refused("reason") { add(base, ["close", { "as" => "unproven" }]) }
     refused("as") { add(base, ["close", { "as" => "proven" }]) }
-    mended = [found("pump-shot", "none"), repaired("pump-cup"), found("pump-shot", "strong-at-once")].reduce(base) { |known, row| add(known, row) }
+    mended =
+      [found("pump-shot", "none"), repaired("pump-cup"), found("pump-shot", "strong-at-once")].reduce(
+        base
+      ) { |known, row| add(known, row) }
     expect { add(mended, ["close", { "as" => "proven" }]) }.to raise_error(UpperBranch::Invalid, /A hole the instant/)
     expect(add(add(mended, not_seen("hesitation")), ["close", { "as" => "proven" }]).closed?).to be true
   end
@@ -111,7 +125,10 @@ RSpec.describe UpperBranch::Job do
     end
 
     it "cannot be ticked when nothing is off" do
-      expect { job("car-one", seen("hesitation"), ["put_back", { "check" => "pump-shot" }]) }.to raise_error(UpperBranch::Invalid, /put back/)
+      expect { job("car-one", seen("hesitation"), ["put_back", { "check" => "pump-shot" }]) }.to raise_error(
+        UpperBranch::Invalid,
+        /put back/
+      )
     end
   end
 end

@@ -7,7 +7,11 @@ RSpec.describe UpperBranch::Job::Entries::Limits do
 
   def add(job, row) = job.with({ "id" => "x#{job.entries.size}", "kind" => row[0], "data" => row[1] })
   def own(cuts, check = "idle-speed") = ["limits", { "limits" => { check => { "cuts" => cuts, "from" => "job" } } }]
-  def by_card(rows) = ["limits", { "card" => card, "limits" => rows.transform_values { |cuts| { "cuts" => cuts, "from" => "card" } } }]
+
+  def by_card(rows)
+    ["limits", { "card" => card, "limits" => rows.transform_values { |cuts| { "cuts" => cuts, "from" => "card" } } }]
+  end
+
   def standing(job, check = "idle-speed") = job.machine.limits.to_h[check].values_at(:cuts, :from)
   def refused(field, &block) = expect(&block).to(raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field })
 
@@ -22,7 +26,13 @@ RSpec.describe UpperBranch::Job::Entries::Limits do
   it "take a card's limits in place of the card before, and leave the job's own standing" do
     first = add(base, by_card("idle-speed" => [650, 750], "fuel-pressure" => [3, 4]))
     mixed = add(first, own([2, 5], "fuel-pressure"))
-    second = add(mixed, by_card("line-flow" => [1, 2]).tap { |row| row[1]["limits"] = { "idle-speed" => { "cuts" => [700, 800], "from" => "card" } } })
+    second =
+      add(
+        mixed,
+        by_card("line-flow" => [1, 2]).tap do |row|
+          row[1]["limits"] = { "idle-speed" => { "cuts" => [700, 800], "from" => "card" } }
+        end
+      )
     expect(standing(second)).to eq [[700, 800], "card"]
     expect(standing(second, "fuel-pressure")).to eq [[2, 5], "job"]
     expect(trace(second)[:machine][:card]).to eq card
@@ -41,6 +51,8 @@ RSpec.describe UpperBranch::Job::Entries::Limits do
     refused("limits/idle-speed/cuts") { add(base, own([900, 500])) }
     refused("limits/dowsing") { add(base, own([1], "dowsing")) }
     refused("limits") { add(base, ["limits", { "limits" => {} }]) }
-    refused("limits/idle-speed/from") { add(base, ["limits", { "limits" => { "idle-speed" => { "cuts" => [1, 2], "from" => "card" } } }]) }
+    refused("limits/idle-speed/from") do
+      add(base, ["limits", { "limits" => { "idle-speed" => { "cuts" => [1, 2], "from" => "card" } } }])
+    end
   end
 end

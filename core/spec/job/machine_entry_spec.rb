@@ -8,11 +8,26 @@ RSpec.describe UpperBranch::Job::Entries::Machine do
     UpperBranch::Catalogue.new(tables)
   end
 
-  let(:known) { catalogue("features" => { "power-piston" => "power-valve" }, "tools" => { "spring lamp" => "strobe lamp" }) }
-  let(:data) { { "family" => "car-one", "features" => { "power-piston" => false, "afterburner" => true }, "context" => { "moon" => "full" } } }
+  let(:known) do
+    catalogue("features" => { "power-piston" => "power-valve" }, "tools" => { "spring lamp" => "strobe lamp" })
+  end
+  let(:data) do
+    {
+      "family" => "car-one",
+      "features" => {
+        "power-piston" => false,
+        "afterburner" => true
+      },
+      "context" => {
+        "moon" => "full"
+      }
+    }
+  end
   let(:old) { UpperBranch::Job.replay(known, [{ "id" => "1", "kind" => "machine", "data" => data }]) }
 
-  def again(**changes) = old.with({ "id" => "2", "kind" => "machine", "data" => data.merge(changes.transform_keys(&:to_s)) })
+  def again(**changes)
+    old.with({ "id" => "2", "kind" => "machine", "data" => data.merge(changes.transform_keys(&:to_s)) })
+  end
 
   it "reads renamed ids by their names of today and lets pass what this job has lost already" do
     expect(old.lost.map { |row| row[:says] }).to contain_exactly(/afterburner/, /moon/)
@@ -24,8 +39,19 @@ RSpec.describe UpperBranch::Job::Entries::Machine do
   it "refuses an id that nobody ever knew, at its field" do
     expect { again(work: ["exorcism"]) }.to raise_error(UpperBranch::Invalid)
     fresh = UpperBranch::Job.new(known, [])
-    strange = { "id" => "1", "kind" => "machine", "data" => { "family" => "car-one", "features" => { "afterburner" => true } } }
-    expect { fresh.with(strange) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "features/afterburner" }
+    strange = {
+      "id" => "1",
+      "kind" => "machine",
+      "data" => {
+        "family" => "car-one",
+        "features" => {
+          "afterburner" => true
+        }
+      }
+    }
+    expect { fresh.with(strange) }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "features/afterburner"
+    end
   end
 
   it "keeps its family while findings stand" do

@@ -14,7 +14,12 @@ RSpec.describe "What survives of an old job" do
     UpperBranch::Catalogue.new(tables)
   end
 
-  def entries(*rows) = [["machine", { "family" => "car-one" }], *rows].each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } }
+  def entries(*rows)
+    [["machine", { "family" => "car-one" }], *rows].each_with_index.map do |(kind, data), i|
+      { "id" => i.to_s, "kind" => kind, "data" => data }
+    end
+  end
+
   def replay(catalogue, *rows) = UpperBranch::Job.replay(catalogue, entries(*rows))
   def trace_of(job) = UpperBranch::Views::Trace.of(job).to_h
   def without(tables, section, id) = tables[section].reject! { |row| row["id"] == id }
@@ -30,7 +35,9 @@ RSpec.describe "What survives of an old job" do
         expect(old["repairs"].map { |id| CATALOGUE.composite(now.call("repairs", id)) }).to all(be_truthy)
         expect(old["hazards"].map { |id| CATALOGUE.hazard(now.call("hazards", id)) }).to all(be_truthy)
         expect(old["features"].map { |id| now.call("features", id) } - CATALOGUE.features.keys).to be_empty
-        expect(old["conditions"].map { |id| now.call("conditions", id) } - CATALOGUE.conditions.map { |row| row["id"] }).to be_empty
+        expect(
+          old["conditions"].map { |id| now.call("conditions", id) } - CATALOGUE.conditions.map { |row| row["id"] }
+        ).to be_empty
         expect(old["tools"].map { |id| now.call("tools", id) } - CATALOGUE.tools).to be_empty
         old["outcomes"].each do |id, words|
           check = CATALOGUE.check(now.call("checks", id))
@@ -55,7 +62,9 @@ RSpec.describe "What survives of an old job" do
           %w[checks faults].each { |section| tables[section].select! { chance.rand > 0.2 } }
           tables["symptoms"]["symptoms"].select! { chance.rand > 0.2 }
           tables["symptoms"]["conditions"].select! { chance.rand > 0.2 }
-          tables["checks"].each { |row| row["outcomes"].select! { |word,| word == row["outcomes"].keys.first || chance.rand > 0.2 } }
+          tables["checks"].each do |row|
+            row["outcomes"].select! { |word,| word == row["outcomes"].keys.first || chance.rand > 0.2 }
+          end
           tables["context"]["questions"].each { |row| row["options"].select! { chance.rand > 0.2 } }
           tables["context"]["work"].select! { chance.rand > 0.2 }
           tables["repairs"]["composites"].select! { |row| row["id"] == "refer-out" || chance.rand > 0.3 }
@@ -72,18 +81,44 @@ RSpec.describe "What survives of an old job" do
     job = replay(gone, seen("hesitation"), found("pump-shot", "none"), found("filter", "clean"))
     expect(job.lost).to eq [{ entry: "2", says: 'The check "pump-shot" is no longer in the catalogue.' }]
     bare = replay(gone, seen("hesitation"), found("filter", "clean"))
-    expect(trace_of(job)[:faults].map { |row| row.slice(:id, :probability) }).to eq(trace_of(bare)[:faults].map { |row| row.slice(:id, :probability) })
+    expect(trace_of(job)[:faults].map { |row| row.slice(:id, :probability) }).to eq(
+      trace_of(bare)[:faults].map { |row| row.slice(:id, :probability) }
+    )
   end
 
   it "reads renamed checks, words, symptoms and faults by their names of today" do
-    names = { "checks" => { "squirt-look" => "pump-shot" }, "outcomes" => { "pump-shot/dead" => "none" }, "symptoms" => { "stumbles" => "hesitates", "hesitates" => "hesitation" },
-              "faults" => { "cup-hard" => "pump-cup" }, "families" => { "press" => "car-one" } }
+    names = {
+      "checks" => {
+        "squirt-look" => "pump-shot"
+      },
+      "outcomes" => {
+        "pump-shot/dead" => "none"
+      },
+      "symptoms" => {
+        "stumbles" => "hesitates",
+        "hesitates" => "hesitation"
+      },
+      "faults" => {
+        "cup-hard" => "pump-cup"
+      },
+      "families" => {
+        "press" => "car-one"
+      }
+    }
     catalogue = changed(names)
-    old = entries(["symptom", { "symptom" => "stumbles", "seen" => "present" }], ["check", { "check" => "squirt-look", "outcomes" => ["dead"] }], ["repair", { "repair" => "cup-hard" }])
+    old =
+      entries(
+        ["symptom", { "symptom" => "stumbles", "seen" => "present" }],
+        ["check", { "check" => "squirt-look", "outcomes" => ["dead"] }],
+        ["repair", { "repair" => "cup-hard" }]
+      )
     old.first["data"]["family"] = "press"
     job = UpperBranch::Job.replay(catalogue, old)
     expect(job.lost).to be_empty
-    expect(job.findings.map { |finding| [finding.id, finding.words] }).to eq [["hesitation", ["present"]], ["pump-shot", ["none"]]]
+    expect(job.findings.map { |finding| [finding.id, finding.words] }).to eq [
+      ["hesitation", ["present"]],
+      ["pump-shot", ["none"]]
+    ]
     expect(job.repairs.map(&:faults)).to eq [["pump-cup"]]
   end
 
@@ -100,7 +135,12 @@ RSpec.describe "What survives of an old job" do
   end
 
   it "loses a reading in a unit that is gone, with its reason, and neither its minutes nor its state count" do
-    job = replay(CATALOGUE, ["check", { "check" => "fuel-pressure", "reading" => { "value" => 4, "unit" => "cubits" } }], found("filter", "clean"))
+    job =
+      replay(
+        CATALOGUE,
+        ["check", { "check" => "fuel-pressure", "reading" => { "value" => 4, "unit" => "cubits" } }],
+        found("filter", "clean")
+      )
     expect(job.findings.map(&:id)).to eq ["filter"]
     expect(job.lost.first[:says]).to match(/fuel pressure .*cubits/i)
     expect(job.minutes).to eq replay(CATALOGUE, found("filter", "clean")).minutes
@@ -116,8 +156,31 @@ RSpec.describe "What survives of an old job" do
 
   it "leaves out of a machine what is gone, and a machine of no known kind altogether" do
     old = entries(seen("hesitation"))
-    old.first["data"].merge!("features" => { "afterburner" => true, "power-valve" => false }, "context" => { "moon" => "full", "age" => "ancient" }, "work" => ["exorcism"], "lacks" => ["wand"],
-                             "schools" => { "order" => "by-mood" }, "limits" => { "idle-speed" => { "cuts" => [600, 650], "from" => "job" }, "dowsing" => { "cuts" => [1], "from" => "job" } })
+    old.first["data"].merge!(
+      "features" => {
+        "afterburner" => true,
+        "power-valve" => false
+      },
+      "context" => {
+        "moon" => "full",
+        "age" => "ancient"
+      },
+      "work" => ["exorcism"],
+      "lacks" => ["wand"],
+      "schools" => {
+        "order" => "by-mood"
+      },
+      "limits" => {
+        "idle-speed" => {
+          "cuts" => [600, 650],
+          "from" => "job"
+        },
+        "dowsing" => {
+          "cuts" => [1],
+          "from" => "job"
+        }
+      }
+    )
     job = UpperBranch::Job.replay(CATALOGUE, old)
     expect(job.lost.size).to eq 7
     expect(job.machine.limits.to_h["idle-speed"][:cuts]).to eq [600, 650]
@@ -133,7 +196,10 @@ RSpec.describe "What survives of an old job" do
       FileUtils.cp_r("#{UpperBranch::Catalogue::DEFAULT}/.", folder)
       path = File.join(folder, "renames.yml")
       File.write(path, File.read(path).sub("checks: {}", "checks: { squirt-look: pump-shoot }"))
-      expect { UpperBranch::Catalogue.load(folder) }.to raise_error(UpperBranch::Catalogue::Broken, /squirt-look was renamed to pump-shoot/)
+      expect { UpperBranch::Catalogue.load(folder) }.to raise_error(
+        UpperBranch::Catalogue::Broken,
+        /squirt-look was renamed to pump-shoot/
+      )
     end
   end
 end

@@ -3,7 +3,10 @@
 RSpec.describe "A job put aside" do
   let(:base) { job("car-one", seen("no-idle")) }
 
-  def wait(known, **data) = known.with({ "id" => "w#{known.entries.size}", "kind" => "wait", "data" => data.transform_keys(&:to_s) })
+  def wait(known, **data)
+    known.with({ "id" => "w#{known.entries.size}", "kind" => "wait", "data" => data.transform_keys(&:to_s) })
+  end
+
   def refused(field, &block) = expect(&block).to(raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field })
 
   it "says what it waits for and until when" do
@@ -22,14 +25,17 @@ RSpec.describe "A job put aside" do
   it "goes on being traced meanwhile, and waits for nothing once it is closed" do
     soaking = wait(base, for: "soaking")
     expect(next_step(soaking)[:kind]).to eq next_step(base)[:kind]
-    closed = soaking.with({ "id" => "z", "kind" => "close", "data" => { "as" => "unproven", "reason" => "taken home" } })
+    closed =
+      soaking.with({ "id" => "z", "kind" => "close", "data" => { "as" => "unproven", "reason" => "taken home" } })
     expect(closed.waiting).to be_nil
     refused("kind") { wait(closed, for: "parts") }
   end
 
   it "can be struck out like any entry" do
     soaking = wait(base, for: "soaking")
-    expect(soaking.with({ "id" => "z", "kind" => "strike", "data" => { "entry" => soaking.entries.last["id"] } }).waiting).to be_nil
+    expect(
+      soaking.with({ "id" => "z", "kind" => "strike", "data" => { "entry" => soaking.entries.last["id"] } }).waiting
+    ).to be_nil
   end
 
   it "is refused for what nobody waits for, and for a time that is none" do

@@ -38,7 +38,8 @@ RSpec.describe UpperBranch::Measuring do
     end
 
     it "agrees three ways for an engine that fits" do
-      # 15 kW at 450 g/kWh is 152 mL/min; the same by air at a ratio of 12.8 asks for 0.02 kg of air a second, 300 cc at 7500 and 1.07.
+      # 15 kW at 450 g/kWh is 152 mL/min; the same by air at a ratio of 12.8 asks for 0.02 kg of air a second, 300 cc at
+      # 7500 and 1.07.
       by_power = described_class.by_power(15_000, 0.45 / 3.6e6, 740)
       by_air = described_class.by_air(3e-4, 7500, 1.07, 1.2, 12.8, 740, 4)
       by_jet = described_class.by_jet(0.00105, 5000, 740, 0.8)
@@ -47,7 +48,17 @@ RSpec.describe UpperBranch::Measuring do
   end
 
   describe m::InletValve do
-    let(:parts) { { seat: 0.0025, needle_arm: 0.009, float_arm: 0.038, float_mass: 0.009, float_volume: 2.6e-5, waterline: 1.2e-3, density: 740 } }
+    let(:parts) do
+      {
+        seat: 0.0025,
+        needle_arm: 0.009,
+        float_arm: 0.038,
+        float_mass: 0.009,
+        float_volume: 2.6e-5,
+        waterline: 1.2e-3,
+        density: 740
+      }
+    end
     let(:valve) { described_class.new(**parts) }
 
     it "balances: at the highest pressure held the whole float is under" do
@@ -114,7 +125,8 @@ RSpec.describe UpperBranch::Measuring do
 
     it "finds the period of a sine at any phase, and none in noise" do
       [0.4, 0.9, 2.0].product([0, 1, 2]).each do |period, phase|
-        found = described_class.new(record { |t| 18 + Math.sin((2 * Math::PI * t / period) + phase) }, interval: 0.05).period
+        found =
+          described_class.new(record { |t| 18 + Math.sin((2 * Math::PI * t / period) + phase) }, interval: 0.05).period
         expect(found).to be_within(0.06).of(period)
       end
       chance = Random.new(3)
@@ -140,19 +152,25 @@ RSpec.describe UpperBranch::Measuring do
 
   describe m::Uncertainty do
     it "leaves out what is sure, and has none where a neighbor has no value" do
-      expect(described_class.propagate([2.0, 5.0], [0.0, 0.1]) { |one, other| one * other }).to match([10.0, be_within(1e-12).of(0.2)])
+      expect(described_class.propagate([2.0, 5.0], [0.0, 0.1]) { |one, other| one * other }).to match(
+        [10.0, be_within(1e-12).of(0.2)]
+      )
       expect(described_class.propagate([2.0], [0.1]) { |one| one > 2 ? nil : one }.last).to be_nil
     end
 
     it "shares a normal between its cuts" do
-      expect(described_class.shares(0, 1, [-1, 1])).to match([be_within(1e-4).of(0.1587), be_within(1e-4).of(0.6827), be_within(1e-4).of(0.1587)])
+      expect(described_class.shares(0, 1, [-1, 1])).to match(
+        [be_within(1e-4).of(0.1587), be_within(1e-4).of(0.6827), be_within(1e-4).of(0.1587)]
+      )
       expect(described_class.shares(5, 0, [5, 6])).to eq [1.0, 0.0, 0.0]
     end
   end
 
   describe m::Units do
     it "goes to SI and back for every unit it knows" do
-      m::Units::KINDS.values.flatten.each { |unit| expect(described_class.from_si(described_class.to_si(3.7, unit), unit)).to be_within(1e-9).of(3.7) }
+      m::Units::KINDS.values.flatten.each do |unit|
+        expect(described_class.from_si(described_class.to_si(3.7, unit), unit)).to be_within(1e-9).of(3.7)
+      end
     end
 
     it "takes a difference of temperatures without the zero point" do
@@ -169,7 +187,7 @@ RSpec.describe UpperBranch::Measuring do
 
   describe m::Words do
     it "says numbers as people do" do
-      expect([0.0315, 1520.4, 3.0, 0.000012].map { |one| described_class.number(one) }).to eq ["0.0315", "1520", "3", "1.2e-5"]
+      expect([0.0315, 1520.4, 3.0, 0.000012].map { |one| described_class.number(one) }).to eq %w[0.0315 1520 3 1.2e-5]
       expect(described_class.percent(0.0331)).to eq "3.3 %"
       expect(described_class.amount(0.00124, "mm")).to eq "1.24 mm"
     end

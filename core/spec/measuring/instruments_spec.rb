@@ -9,14 +9,26 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   def sweep(found, peak, family: "car-one", features: {}, noise: 0)
     turns = (0..6).map { |i| 0.75 + (i * 0.25) }
     values = turns.each_with_index.map { |at, i| 700 - (60 * ((at - peak)**2)) + (noise * (i.even? ? 1 : -1)) }
-    judge("mixture-sweep", { "inputs" => { "turns" => turns, "values" => values, "found" => found } }, family: family, features: features)
+    judge(
+      "mixture-sweep",
+      { "inputs" => { "turns" => turns, "values" => values, "found" => found } },
+      family: family,
+      features: features
+    )
   end
 
   it "shares out exactly one, whatever the instrument" do
-    readings = [sweep(1.5, 1.5),
-                judge("line-flow", { "inputs" => { "volume" => 100, "times" => [20, 40], "demand" => 100 } }), judge("idle-vacuum", { "inputs" => { "values" => [18.0] * 20, "interval" => 0.1 } }),
-                judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }, family: "four-valve"),
-                judge("flow-compare", { "inputs" => { "reference" => [6.0], "part" => [5.8] } }, family: "slide")]
+    readings = [
+      sweep(1.5, 1.5),
+      judge("line-flow", { "inputs" => { "volume" => 100, "times" => [20, 40], "demand" => 100 } }),
+      judge("idle-vacuum", { "inputs" => { "values" => [18.0] * 20, "interval" => 0.1 } }),
+      judge(
+        "shot-volume",
+        { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } },
+        family: "four-valve"
+      ),
+      judge("flow-compare", { "inputs" => { "reference" => [6.0], "part" => [5.8] } }, family: "slide")
+    ]
     readings.each { |reading| expect(reading.chances.values.sum).to be_within(1e-9).of(1) }
   end
 
@@ -33,7 +45,12 @@ RSpec.describe UpperBranch::Measuring::Instruments do
     end
 
     it "sees no authority, and a peak beyond the last step" do
-      expect(judge("mixture-sweep", { "inputs" => { "turns" => [0.5, 1, 1.5, 2, 2.5], "values" => [701, 699, 700, 701, 699], "found" => 1.5 } }).word).to eq "flat"
+      expect(
+        judge(
+          "mixture-sweep",
+          { "inputs" => { "turns" => [0.5, 1, 1.5, 2, 2.5], "values" => [701, 699, 700, 701, 699], "found" => 1.5 } }
+        ).word
+      ).to eq "flat"
       expect(sweep(1.5, 4.0).word).to eq "still-rising-at-limit"
     end
 
@@ -41,12 +58,21 @@ RSpec.describe UpperBranch::Measuring::Instruments do
       turns = (0..8).map { |i| 0.5 + (i * 0.25) }
       values = turns.map { |at| 700 - (60 * ((at - 1.5)**2)) }
       values[7] += 60
-      expect(judge("mixture-sweep", { "inputs" => { "turns" => turns, "values" => values, "found" => 1.5 } }).value).to be_within(0.15).of(1.5)
+      expect(
+        judge("mixture-sweep", { "inputs" => { "turns" => turns, "values" => values, "found" => 1.5 } }).value
+      ).to be_within(0.15).of(1.5)
     end
 
     it "asks for four steps, one value each" do
-      expect { judge("mixture-sweep", { "inputs" => { "turns" => [1, 2, 3], "values" => [700, 701, 702] } }) }.to raise_error(UpperBranch::Invalid, /4 to/)
-      expect { judge("mixture-sweep", { "inputs" => { "turns" => [1, 1, 2, 2], "values" => [700, 701, 702, 700], "found" => 1 } }) }.to raise_error(UpperBranch::Invalid, /same place/)
+      expect do
+        judge("mixture-sweep", { "inputs" => { "turns" => [1, 2, 3], "values" => [700, 701, 702] } })
+      end.to raise_error(UpperBranch::Invalid, /4 to/)
+      expect do
+        judge(
+          "mixture-sweep",
+          { "inputs" => { "turns" => [1, 1, 2, 2], "values" => [700, 701, 702, 700], "found" => 1 } }
+        )
+      end.to raise_error(UpperBranch::Invalid, /same place/)
     end
   end
 
@@ -74,21 +100,47 @@ RSpec.describe UpperBranch::Measuring::Instruments do
 
   describe "the fuel line" do
     it "is ample, or short where it is tightest" do
-      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 11, 12, 13], "demand" => 150 } }).word).to eq "ample"
-      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 40], "demand" => 150 } }).word).to eq "short-after-tap"
-      expect(judge("line-flow", { "inputs" => { "volume" => 100, "times" => [12, 60], "points" => %w[at-tank-outlet through-inlet], "demand" => 150 } }).word).to eq "short-through-inlet"
+      expect(
+        judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 11, 12, 13], "demand" => 150 } }).word
+      ).to eq "ample"
+      expect(
+        judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 40], "demand" => 150 } }).word
+      ).to eq "short-after-tap"
+      expect(
+        judge(
+          "line-flow",
+          {
+            "inputs" => {
+              "volume" => 100,
+              "times" => [12, 60],
+              "points" => %w[at-tank-outlet through-inlet],
+              "demand" => 150
+            }
+          }
+        ).word
+      ).to eq "short-through-inlet"
     end
 
     it "takes points in the order of flow only" do
-      expect { judge("line-flow", { "inputs" => { "volume" => 100, "times" => [10, 40], "points" => %w[through-inlet at-tank-outlet] } }) }
-        .to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "reading/inputs/points" }
+      expect do
+        judge(
+          "line-flow",
+          { "inputs" => { "volume" => 100, "times" => [10, 40], "points" => %w[through-inlet at-tank-outlet] } }
+        )
+      end.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "reading/inputs/points" }
     end
   end
 
   it "judges the shot by the family's least, and by its two sides" do
     expect(judge("shot-volume", { "inputs" => { "one" => [1.0, 1.1], "strokes" => 10 } }).word).to eq "low"
     expect(judge("shot-volume", { "inputs" => { "one" => [5, 5.1], "strokes" => 10 } }).word).to eq "in-spec"
-    expect(judge("shot-volume", { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } }, family: "four-valve").word).to eq "uneven"
+    expect(
+      judge(
+        "shot-volume",
+        { "inputs" => { "one" => [8, 8.1], "other" => [4, 4.1], "strokes" => 10 } },
+        family: "four-valve"
+      ).word
+    ).to eq "uneven"
   end
 
   it "counts drops with the scatter of a count" do
@@ -108,15 +160,36 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   end
 
   it "names the field inside what was taken down" do
-    { { "inputs" => {} } => "reading/inputs", { "inputs" => { "reference" => [6] } } => "reading/inputs/part", { "inputs" => { "reference" => [6], "part" => ["x"] } } => "reading/inputs/part",
-      { "value" => 3 } => "reading/inputs" }.each do |data, field|
-      expect { judge("flow-compare", data, family: "slide") }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
+    {
+      { "inputs" => {} } => "reading/inputs",
+      { "inputs" => { "reference" => [6] } } => "reading/inputs/part",
+      { "inputs" => { "reference" => [6], "part" => ["x"] } } => "reading/inputs/part",
+      { "value" => 3 } => "reading/inputs"
+    }.each do |data, field|
+      expect { judge("flow-compare", data, family: "slide") }.to raise_error(UpperBranch::Invalid) { |e|
+        expect(e.field).to eq field
+      }
     end
   end
 
   it "becomes a soft finding in the job" do
     before = job("slide", seen("flat-mid"))
-    after = before.with({ "id" => "9", "kind" => "check", "data" => { "check" => "flow-compare", "reading" => { "inputs" => { "reference" => [6.0, 6.05], "part" => [6.6, 6.65] } } } })
+    after =
+      before.with(
+        {
+          "id" => "9",
+          "kind" => "check",
+          "data" => {
+            "check" => "flow-compare",
+            "reading" => {
+              "inputs" => {
+                "reference" => [6.0, 6.05],
+                "part" => [6.6, 6.65]
+              }
+            }
+          }
+        }
+      )
     finding = after.findings.last
     expect(finding.words).to eq ["less"]
     expect(finding.chances.values.sum).to be_within(1e-9).of(1)

@@ -30,8 +30,14 @@ RSpec.describe UpperBranch::Measuring::Reading do
   end
 
   it "refuses a wrong unit, a number that cannot be, and what is no number, each at its field" do
-    { { value: 4, unit: "rpm" } => "reading/unit", { value: 400, unit: "psi" } => "reading/value", { value: "four", unit: "psi" } => "reading/value",
-      { value: Float::NAN, unit: "psi" } => "reading/value", { value: -3, unit: "psi" } => "reading/value", { value: 4, unit: "psi", resolution: 0 } => "reading/resolution" }.each do |data, field|
+    {
+      { value: 4, unit: "rpm" } => "reading/unit",
+      { value: 400, unit: "psi" } => "reading/value",
+      { value: "four", unit: "psi" } => "reading/value",
+      { value: Float::NAN, unit: "psi" } => "reading/value",
+      { value: -3, unit: "psi" } => "reading/value",
+      { value: 4, unit: "psi", resolution: 0 } => "reading/resolution"
+    }.each do |data, field|
       expect { judge("fuel-pressure", **data) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
     end
   end
@@ -39,13 +45,35 @@ RSpec.describe UpperBranch::Measuring::Reading do
   # Source: JCGM 106:2012, worked example of a Zener diode's breakdown voltage (figures from memory): estimate -5.47 V,
   # standard uncertainty 0.05 V, upper limit -5.40 V, conformance probability 92 %.
   it "agrees with the worked example of JCGM 106" do
-    rule = { "name" => "Breakdown voltage", "unit" => "V", "units" => ["V"], "resolution" => 0, "repeatability" => 0.05, "physical" => [-10, 0], "cuts" => [-5.40], "words" => %w[conforming not] }
-    expect(described_class.judge(rule, { "value" => -5.47, "unit" => "V" }).chances["conforming"]).to be_within(0.001).of(0.919)
+    rule = {
+      "name" => "Breakdown voltage",
+      "unit" => "V",
+      "units" => ["V"],
+      "resolution" => 0,
+      "repeatability" => 0.05,
+      "physical" => [-10, 0],
+      "cuts" => [-5.40],
+      "words" => %w[conforming not]
+    }
+    expect(described_class.judge(rule, { "value" => -5.47, "unit" => "V" }).chances["conforming"]).to be_within(
+      0.001
+    ).of(0.919)
   end
 
   # Source: JCGM 100:2008 (GUM), 4.3.7 and F.2.2.1: a resolution d contributes d / sqrt(12).
   it "takes the resolution as a rectangle" do
-    rule = { "name" => "x", "unit" => "V", "units" => ["V"], "resolution" => 1, "repeatability" => 0, "physical" => [0, 9], "cuts" => [5], "words" => %w[low high] }
-    expect(described_class.judge(rule, { "value" => 4.0, "unit" => "V" }).uncertainty).to be_within(1e-12).of(0.288675134594813)
+    rule = {
+      "name" => "x",
+      "unit" => "V",
+      "units" => ["V"],
+      "resolution" => 1,
+      "repeatability" => 0,
+      "physical" => [0, 9],
+      "cuts" => [5],
+      "words" => %w[low high]
+    }
+    expect(described_class.judge(rule, { "value" => 4.0, "unit" => "V" }).uncertainty).to be_within(1e-12).of(
+      0.288675134594813
+    )
   end
 end

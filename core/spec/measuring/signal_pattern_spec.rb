@@ -1,12 +1,17 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Measuring::SignalPattern do
-  def pattern(interval: 0.1, count: 80, &block) = described_class.new(Array.new(count) { |i| i * interval }.map(&block), interval: interval)
+  def pattern(interval: 0.1, count: 80, &block)
+    described_class.new(Array.new(count) { |i| i * interval }.map(&block), interval: interval)
+  end
+
   def gauge(signal, seed) = UpperBranch::Practice::SimulatedGauge.new(signal, level: 18.0, seed: seed)
 
   # A repetition that falls between two samples was taken for twice or three times its period in one record of five.
   it "finds the period of a flick wherever the record begins" do
-    periods = [0, 37, 74].product((0...10).to_a).map { |seed, start| pattern { |t| gauge("flicking", seed).at(t + (start * 0.0737)) }.period }
+    periods =
+      [0, 37, 74].product((0...10).to_a)
+        .map { |seed, start| pattern { |t| gauge("flicking", seed).at(t + (start * 0.0737)) }.period }
     expect(periods).to all(be_within(0.03).of(UpperBranch::Practice::SimulatedGauge::FLICK))
   end
 
@@ -17,7 +22,11 @@ RSpec.describe UpperBranch::Measuring::SignalPattern do
     words.each do |signal, word|
       judged = (0...12).map do |start|
         values = Array.new(80) { |i| gauge(signal, start * 11).at((i / 10.0) + (start * 0.0537)).round(3) }
-        UpperBranch::Measuring::Reading.judge(rule, { "inputs" => { "values" => values, "interval" => 0.1 } }, CATALOGUE.worktop)
+        UpperBranch::Measuring::Reading.judge(
+          rule,
+          { "inputs" => { "values" => values, "interval" => 0.1 } },
+          CATALOGUE.worktop
+        )
       end
       expect(judged.map(&:word)).to all(eq(word))
       expect(judged.map { |reading| reading.too_close?(0.9) }).to all(be(false)), signal unless signal == "hunting"

@@ -2,7 +2,10 @@
 
 RSpec.describe UpperBranch::Measuring::Worktop do
   def calculator(id) = CATALOGUE.worktop.calculator(id)
-  def value(id, inputs, output, units = {}) = calculator(id).run(inputs, units).outputs.find { |row| row.id == output }.value
+
+  def value(id, inputs, output, units = {})
+    calculator(id).run(inputs, units).outputs.find { |row| row.id == output }.value
+  end
 
   CATALOGUE.worktop.calculators.each do |calculator|
     describe calculator.row["name"] do
@@ -13,7 +16,8 @@ RSpec.describe UpperBranch::Measuring::Worktop do
         expect(answer.says).to all(be_a(String))
       end
 
-      # The same quantities in other units must give the same answers: no unit is lost on the way (dimensional consistency).
+      # The same quantities in other units must give the same answers: no unit is lost on the way (dimensional
+      # consistency).
       it "gives the same answer whatever unit its inputs come in" do
         plain = calculator.run.outputs.map(&:value)
         other = calculator.inputs.select { |input| input.units.size > 1 && input.to_h["default"] }.to_h do |input|
@@ -27,14 +31,25 @@ RSpec.describe UpperBranch::Measuring::Worktop do
                                     UpperBranch::Measuring::Units.convert(value, input.unit, unit)
                                   end, "unit" => unit }]
         end
-        calculator.run(other).outputs.map(&:value).zip(plain).each { |one, same| expect(one).to(same.nil? ? be_nil : be_within((same.abs * 1e-6) + 1e-9).of(same)) }
+        calculator
+          .run(other)
+          .outputs
+          .map(&:value)
+          .zip(plain)
+          .each { |one, same| expect(one).to(same.nil? ? be_nil : be_within((same.abs * 1e-6) + 1e-9).of(same)) }
       end
 
       it "refuses text, a wrong unit, and what cannot be, at the field" do
         calculator.inputs.reject(&:choices).each do |input|
           bad = input.list? ? [["x"], [], [1e12]] : ["x", 1e12, Float::NAN, -1e12]
-          bad.each { |value| expect { calculator.run(input.id => { "value" => value }) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq input.id } }
-          expect { calculator.run(input.id => { "value" => input.list? ? [1] * input.to_h["least"] : 1, "unit" => "parsec" }) }.to raise_error(UpperBranch::Invalid, /is given in/)
+          bad.each do |value|
+            expect { calculator.run(input.id => { "value" => value }) }.to raise_error(UpperBranch::Invalid) { |e|
+              expect(e.field).to eq input.id
+            }
+          end
+          expect do
+            calculator.run(input.id => { "value" => input.list? ? [1] * input.to_h["least"] : 1, "unit" => "parsec" })
+          end.to raise_error(UpperBranch::Invalid, /is given in/)
         end
       end
     end
@@ -42,23 +57,51 @@ RSpec.describe UpperBranch::Measuring::Worktop do
 
   it "refuses an input nobody asked for, a word that is no choice, and an output unit of another kind" do
     expect { calculator("jet-area").run("length" => 1) }.to raise_error(UpperBranch::Invalid, /asks for no length/)
-    expect { calculator("jet-change").run("scale_after" => "magic") }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "scale_after" }
-    expect { calculator("jet-area").run({}, { "area" => "kPa" }) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "units/area" }
-    expect { calculator("convert").run("value" => 1, "from" => "mm", "to" => "kPa") }.to raise_error(UpperBranch::Invalid, /same kind/)
+    expect { calculator("jet-change").run("scale_after" => "magic") }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "scale_after"
+    end
+    expect { calculator("jet-area").run({}, { "area" => "kPa" }) }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "units/area"
+    end
+    expect { calculator("convert").run("value" => 1, "from" => "mm", "to" => "kPa") }.to raise_error(
+      UpperBranch::Invalid,
+      /same kind/
+    )
   end
 
   it "does not compare jets on two scales, and compares flow numbers as they stand" do
-    expect { calculator("jet-change").run("scale_before" => "flow") }.to raise_error(UpperBranch::Invalid, /cannot be compared/)
-    expect(value("jet-change", { "before" => 100, "after" => 110, "scale_before" => "flow", "scale_after" => "flow" }, "change")).to be_within(1e-9).of(10)
+    expect { calculator("jet-change").run("scale_before" => "flow") }.to raise_error(
+      UpperBranch::Invalid,
+      /cannot be compared/
+    )
+    expect(
+      value(
+        "jet-change",
+        { "before" => 100, "after" => 110, "scale_before" => "flow", "scale_after" => "flow" },
+        "change"
+      )
+    ).to be_within(1e-9).of(10)
   end
 
   it "never guesses past the trials" do
-    expect { calculator("shim").run("wanted" => 30) }.to raise_error(UpperBranch::Invalid, /nothing is guessed past the trials/)
-    expect { calculator("shim").run("shims" => [0.5, 0.6], "times" => [5.9, 5.8, 5.7]) }.to raise_error(UpperBranch::Invalid, /a time for every shim/)
+    expect { calculator("shim").run("wanted" => 30) }.to raise_error(
+      UpperBranch::Invalid,
+      /nothing is guessed past the trials/
+    )
+    expect { calculator("shim").run("shims" => [0.5, 0.6], "times" => [5.9, 5.8, 5.7]) }.to raise_error(
+      UpperBranch::Invalid,
+      /a time for every shim/
+    )
   end
 
   it "is surer when its inputs are" do
-    u = ->(input) { calculator("jet-area").run("diameter" => { "value" => 1.22, "unit" => "mm", "u" => input }).outputs.first.uncertainty }
+    u = lambda do |input|
+      calculator("jet-area")
+        .run("diameter" => { "value" => 1.22, "unit" => "mm", "u" => input })
+        .outputs
+        .first
+        .uncertainty
+    end
     expect(u.call(0.02)).to be_within(1e-6).of(2 * u.call(0.01))
     expect(u.call(0)).to eq 0
   end
@@ -81,14 +124,22 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     end
 
     it "demand grows with speed, size and filling, and richness with height" do
-      { "rpm" => [2000, 4000, 8000], "displacement" => [100, 300, 600], "filling" => [0.5, 0.8, 1.0] }.each { |input, values| expect_rising("fuel-demand", input, values, "by_air") }
+      {
+        "rpm" => [2000, 4000, 8000],
+        "displacement" => [100, 300, 600],
+        "filling" => [0.5, 0.8, 1.0]
+      }.each do |input, values|
+        expect_rising("fuel-demand", input, values, "by_air")
+      end
       expect_rising("altitude", "to", [3000, 2000, 1000, 0], "richer")
       expect_rising("screw-port", "turns", [0.2, 0.8, 1.4, 2.0], "sound")
       expect_rising("venturi", "fitted", [45, 38, 30, 24], "through")
     end
 
     it "holes in a row pass less than the smallest, side by side more than the largest" do
-      PropCheck.forall(PropCheck::Generators.array(PropCheck::Generators.choose(5..300), min: 2, max: 6)) do |hundredths|
+      PropCheck.forall(
+        PropCheck::Generators.array(PropCheck::Generators.choose(5..300), min: 2, max: 6)
+      ) do |hundredths|
         diameters = hundredths.map { |one| one / 100.0 }
         expect(value("jets-together", { "diameters" => diameters }, "series")).to be < diameters.min
         expect(value("jets-together", { "diameters" => diameters }, "parallel")).to be > diameters.max
@@ -128,8 +179,12 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(says.call("reading", { "values" => [7.0], "resolution" => 0.5 })).to include("Too close to call")
     expect(says.call("suction-hold", { "end" => 15 })).to include("It holds")
     expect(says.call("passage", { "passage" => 4 })).to include("Ample")
-    expect(says.call("passage", { "passage" => 2, "demand" => 120, "wall" => { "value" => 2, "unit" => "mm" } })).to include("of wall")
-    expect(says.call("mixture-sweep", { "values" => [700, 701, 699, 700, 701, 700, 699] })).to include("does not rule the idle")
+    expect(
+      says.call("passage", { "passage" => 2, "demand" => 120, "wall" => { "value" => 2, "unit" => "mm" } })
+    ).to include("of wall")
+    expect(says.call("mixture-sweep", { "values" => [700, 701, 699, 700, 701, 700, 699] })).to include(
+      "does not rule the idle"
+    )
     expect(says.call("blend", { "measured" => 16 })).to start_with("Lean")
     expect(says.call("blend", { "measured" => 12 })).to start_with("Rich")
     expect(says.call("screw-port", { "burred" => 0.042 })).to include("right for this port")
@@ -143,6 +198,9 @@ RSpec.describe UpperBranch::Measuring::Worktop do
     expect(says.call("peaks" => [1.25, 1.5, 1.55], "speeds" => [905, 740, 705])).to include("Both have settled")
     expect(says.call("others" => [2.5])).to include("look at its port and seat")
     expect(value("two-screws", { "peaks" => [1.0, 1.6, 1.9], "speeds" => [900, 800, 700] }, "settled")).to eq 2
-    expect { calculator("two-screws").run("peaks" => [1, 2], "speeds" => [700]) }.to raise_error(UpperBranch::Invalid, /every pass/)
+    expect { calculator("two-screws").run("peaks" => [1, 2], "speeds" => [700]) }.to raise_error(
+      UpperBranch::Invalid,
+      /every pass/
+    )
   end
 end

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Planning::Candidates do
-  def ids(*entries, family: "car-one", **machine) = described_class.new(job(family, *entries, **machine)).all.map { |candidate| candidate.check.id }
+  def ids(*entries, family: "car-one", **machine)
+    described_class.new(job(family, *entries, **machine)).all.map { |candidate| candidate.check.id }
+  end
 
   it "holds only what is fitted" do
     expect(ids(seen("rough-idle"))).not_to include("solenoid", "sync", "governor", "popoff")
@@ -21,16 +23,25 @@ RSpec.describe UpperBranch::Planning::Candidates do
 
   it "turns a screw only after its turns were counted" do
     expect(ids(seen("rough-idle"))).not_to include("screw-tip", "mixture-sweep")
-    expect(ids(seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"))).to include("screw-tip", "mixture-sweep")
+    expect(ids(seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"))).to include(
+      "screw-tip",
+      "mixture-sweep"
+    )
   end
 
   it "looks no more at what a repair has cleaned away" do
-    expect(ids(seen("no-idle"), repaired("idle-jet-blocked"))).not_to include("idle-jet-through", "passage-blow", "bowl-look")
+    expect(ids(seen("no-idle"), repaired("idle-jet-blocked"))).not_to include(
+      "idle-jet-through",
+      "passage-blow",
+      "bowl-look"
+    )
   end
 
   it "refits the standard air box only on a machine that was modified" do
     expect(ids(seen("flat-mid"), family: "slide")).not_to include("intake-swap")
-    expect(ids(seen("flat-mid"), family: "slide", context: { "modified" => "intake-exhaust" })).to include("intake-swap")
+    expect(ids(seen("flat-mid"), family: "slide", context: { "modified" => "intake-exhaust" })).to include(
+      "intake-swap"
+    )
   end
 
   it "passes over what the bench has no tool for, and says which" do
@@ -41,7 +52,8 @@ RSpec.describe UpperBranch::Planning::Candidates do
   end
 
   it "counts the way to each check" do
-    rows = described_class.new(job("car-one", seen("rough-idle"))).all.to_h { |candidate| [candidate.check.id, candidate] }
+    rows =
+      described_class.new(job("car-one", seen("rough-idle"))).all.to_h { |candidate| [candidate.check.id, candidate] }
     expect(rows["filter"].total).to eq 3
     expect(rows["idle-vacuum"].total).to eq 8 + 4
     expect(rows["bowl-look"].total).to eq 12 + 3

@@ -18,7 +18,12 @@ RSpec.describe UpperBranch::Planning::Lookahead do
     needed = lookahead(hesitating).needed
     columns = Numo::DFloat.new(needed.row_set.size, 2).seq + 1
     added = needed.add_up(columns)
-    by_hand = Array.new(2) { |k| needed.sets.each_index.map { |set| needed.row_set.each_index.sum { |row| needed.row_set[row] == set ? columns[row, k] : 0 } } }
+    by_hand =
+      Array.new(2) do |k|
+        needed.sets.each_index.map do |set|
+          needed.row_set.each_index.sum { |row| needed.row_set[row] == set ? columns[row, k] : 0 }
+        end
+      end
     expect(added.to_a.flatten.zip(by_hand.flatten).map { |one, other| (one - other).abs }.max).to be < 1e-6
   end
 
@@ -38,7 +43,16 @@ RSpec.describe UpperBranch::Planning::Lookahead do
   end
 
   it "puts the repair of the proven cause first, its minutes counting way, work and proof" do
-    proven = job("car-one", seen("hesitation"), found("pump-shot", "weak"), found("pump-parts", "hard-cup"), context: { "age" => "old" })
+    proven =
+      job(
+        "car-one",
+        seen("hesitation"),
+        found("pump-shot", "weak"),
+        found("pump-parts", "hard-cup"),
+        context: {
+          "age" => "old"
+        }
+      )
     repair = lookahead(proven).repairs.first
     expect(repair.plan.id).to eq "pump-cup"
     expect(repair.chance).to be > 0.9
@@ -46,12 +60,22 @@ RSpec.describe UpperBranch::Planning::Lookahead do
   end
 
   it "thinks of a composite where one opening mends several suspects" do
-    flooding = job("car-one", seen("flood-vent"), found("tap-body", "no-change"), found("hold-test", "weeps"), found("needle-look", "clean"), found("fuel-pressure", "in-range"))
+    flooding =
+      job(
+        "car-one",
+        seen("flood-vent"),
+        found("tap-body", "no-change"),
+        found("hold-test", "weeps"),
+        found("needle-look", "clean"),
+        found("fuel-pressure", "in-range")
+      )
     expect(lookahead(flooding).repairs.map { |repair| repair.plan.id }).to include("kit-on-the-engine")
   end
 
   it "never opens an aircraft carburetor" do
     rich = job("aero-updraft", seen("runs-rich"), found("primer-lock", "same"))
-    expect(lookahead(rich).repairs.map(&:plan).reject { |plan| plan.refers? || %w[S R].include?(plan.state) }).to be_empty
+    expect(
+      lookahead(rich).repairs.map(&:plan).reject { |plan| plan.refers? || %w[S R].include?(plan.state) }
+    ).to be_empty
   end
 end

@@ -15,8 +15,18 @@ RSpec.describe UpperBranch::Planning::NextStep do
   end
 
   it "clears spark and supply before the carburetor is opened, and says so" do
-    flooding = job("car-one", seen("flood-vent"), seen("rough-idle"), found("tap-body", "no-change"), found("wet-map", "vent"), found("fuel-pressure", "in-range"), stands(engine: "warm"))
-    opening = described_class.of(flooding, posterior(flooding)).options.select { |option| option.check.states == ["open"] }
+    flooding =
+      job(
+        "car-one",
+        seen("flood-vent"),
+        seen("rough-idle"),
+        found("tap-body", "no-change"),
+        found("wet-map", "vent"),
+        found("fuel-pressure", "in-range"),
+        stands(engine: "warm")
+      )
+    opening =
+      described_class.of(flooding, posterior(flooding)).options.select { |option| option.check.states == ["open"] }
     expect(opening).not_to be_empty
     expect(opening.map { |option| option.waits.says }).to all(include("cleared before"))
   end
@@ -63,14 +73,32 @@ RSpec.describe UpperBranch::Planning::NextStep do
     expect(next_step(proven)[:repair][:id]).to eq "pump-cup"
     mended = job("car-one", seen("hesitation"), *steps, repaired("pump-cup"), **old)
     expect(next_step(mended)[:proof]).to include(kind: :check, id: "pump-shot")
-    again = job("car-one", seen("hesitation"), *steps, repaired("pump-cup"), found("pump-shot", "strong-at-once"), **old)
+    again =
+      job("car-one", seen("hesitation"), *steps, repaired("pump-cup"), found("pump-shot", "strong-at-once"), **old)
     expect(next_step(again)[:proof]).to include(kind: :symptom, id: "hesitation")
-    gone = job("car-one", seen("hesitation"), *steps, repaired("pump-cup"), found("pump-shot", "strong-at-once"), not_seen("hesitation"), **old)
+    gone =
+      job(
+        "car-one",
+        seen("hesitation"),
+        *steps,
+        repaired("pump-cup"),
+        found("pump-shot", "strong-at-once"),
+        not_seen("hesitation"),
+        **old
+      )
     expect(next_step(gone)[:kind]).to eq :close
   end
 
   it "goes on tracing when the complaint is still there after the repair" do
-    still = job("car-one", seen("hesitation"), found("pump-shot", "weak"), repaired("pump-cup"), found("pump-shot", "weak"), **old)
+    still =
+      job(
+        "car-one",
+        seen("hesitation"),
+        found("pump-shot", "weak"),
+        repaired("pump-cup"),
+        found("pump-shot", "weak"),
+        **old
+      )
     expect(next_step(still)[:kind]).not_to eq :prove
     expect(posterior(still).now("pump-inlet-check")).to be > 0.3
   end

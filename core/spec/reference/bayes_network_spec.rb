@@ -3,10 +3,16 @@
 require "open3"
 require_relative "../small_catalogue"
 
-# Reference: bayesjs, a general Bayesian-network library from the npm registry (test-only), given the same noisy-OR as full tables.
+# Reference: bayesjs, a general Bayesian-network library from the npm registry (test-only), given the same noisy-OR as
+# full tables.
 RSpec.describe "The posterior against a Bayesian-network library" do
   def beliefs(network, evidence)
-    out, err, status = Open3.capture3("node", File.join(__dir__, "network.mjs"), stdin_data: JSON.generate(network: network, evidence: evidence))
+    out, err, status =
+      Open3.capture3(
+        "node",
+        File.join(__dir__, "network.mjs"),
+        stdin_data: JSON.generate(network: network, evidence: evidence)
+      )
     raise err unless status.success?
 
     JSON.parse(out)
@@ -14,17 +20,31 @@ RSpec.describe "The posterior against a Bayesian-network library" do
 
   def network_of(catalogue)
     faults = catalogue.faults
-    nodes = faults.to_h { |fault| p = catalogue.scale["rates"][fault.rate["is"]]["value"]; [fault.id, { id: fault.id, states: %w[T F], parents: [], cpt: { T: p, F: 1 - p } }] } # rubocop:disable Style/Semicolon
+    nodes =
+      faults.to_h do |fault|
+        p = catalogue.scale["rates"][fault.rate["is"]]["value"]
+        [fault.id, { id: fault.id, states: %w[T F], parents: [], cpt: { T: p, F: 1 - p } }]
+      end
     catalogue.symptoms.each do |symptom|
       causes = faults.select { |fault| fault.symptoms.any? { |link| link.id == symptom.id } }
-      nodes[symptom.id] = { id: symptom.id, states: %w[T F], parents: causes.map(&:id), cpt: table(catalogue, symptom, causes) }
+      nodes[symptom.id] = {
+        id: symptom.id,
+        states: %w[T F],
+        parents: causes.map(&:id),
+        cpt: table(catalogue, symptom, causes)
+      }
     end
     nodes
   end
 
   def table(catalogue, symptom, causes)
     rows = [true, false].repeated_permutation(causes.size).map do |states|
-      absent = causes.zip(states).reduce(1 - symptom.leak) { |left, (fault, on)| on ? left * (1 - catalogue.strength(fault.symptoms.find { |link| link.id == symptom.id }.strength)) : left }
+      absent =
+        causes
+          .zip(states)
+          .reduce(1 - symptom.leak) do |left, (fault, on)|
+            on ? left * (1 - catalogue.strength(fault.symptoms.find { |link| link.id == symptom.id }.strength)) : left
+          end
       { when: causes.map(&:id).zip(states.map { |on| on ? "T" : "F" }).to_h, then: { T: 1 - absent, F: absent } }
     end
     causes.empty? ? rows.first[:then] : rows
@@ -34,14 +54,25 @@ RSpec.describe "The posterior against a Bayesian-network library" do
     5.times do |seed|
       catalogue = SmallCatalogue.random(Random.new(500 + seed), 5)
       seen_words = { "symptom-0" => "present", "symptom-1" => "absent", "symptom-2" => "present" }
-      entries = [["machine", { "family" => "toy" }]] + seen_words.map { |id, word| ["symptom", { "symptom" => id, "seen" => word }] }
-      job = UpperBranch::Job.new(catalogue, entries.each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } })
+      entries =
+        [["machine", { "family" => "toy" }]] +
+        seen_words.map { |id, word| ["symptom", { "symptom" => id, "seen" => word }] }
+      job =
+        UpperBranch::Job.new(
+          catalogue,
+          entries.each_with_index.map { |(kind, data), i| { "id" => i.to_s, "kind" => kind, "data" => data } }
+        )
       believed = posterior(job, size: 5)
       reference = beliefs(network_of(catalogue), seen_words.transform_values { |word| word == "present" ? "T" : "F" })
       relevant = believed.relevant.map { |i| believed.compiled.faults[i].id }
       catalogue.faults.each do |fault|
         # The library knows no "outside the catalogue": compare within the catalogue.
-        mine = relevant.include?(fault.id) ? believed.marginal(fault.id) / (1 - believed.outside) : believed.marginal(fault.id)
+        mine =
+          if relevant.include?(fault.id)
+            believed.marginal(fault.id) / (1 - believed.outside)
+          else
+            believed.marginal(fault.id)
+          end
         expect(mine).to be_within(1e-9).of(reference[fault.id]["T"]), "seed #{seed}, #{fault.id}"
       end
     end

@@ -7,15 +7,21 @@ RSpec.describe "Published values" do
 
   # Source: ASME B94.11M, number drills (table from memory; these are the sizes the trade quotes).
   it "knows the number drills" do
-    drills = measuring::Drills.new(Psych.safe_load_file("#{UpperBranch::Catalogue::DEFAULT}/worktop.yml", aliases: true)["number_drills"])
-    { 60 => 0.0400, 65 => 0.0350, 70 => 0.0280, 80 => 0.0135, 1 => 0.2280, 52 => 0.0635 }.each { |number, inch| expect(drills.diameter(number) / 0.0254).to be_within(1e-9).of(inch) }
+    drills =
+      measuring::Drills.new(
+        Psych.safe_load_file("#{UpperBranch::Catalogue::DEFAULT}/worktop.yml", aliases: true)["number_drills"]
+      )
+    { 60 => 0.0400, 65 => 0.0350, 70 => 0.0280, 80 => 0.0135, 1 => 0.2280, 52 => 0.0635 }.each do |number, inch|
+      expect(drills.diameter(number) / 0.0254).to be_within(1e-9).of(inch)
+    end
     sizes = (1..80).map { |number| drills.diameter(number) }
     expect(sizes).to eq sizes.sort.reverse
     expect(drills.nearest(0.035 * 0.0254).number).to eq 65
     expect([drills.below(0.0012).number, drills.above(0.0012).number]).to eq [56, 55]
   end
 
-  # Source: Heywood, Internal Combustion Engine Fundamentals, fuel tables: gasoline about 14.6-14.7, ethanol 9.0 (from memory); E10 about 14.1.
+  # Source: Heywood, Internal Combustion Engine Fundamentals, fuel tables: gasoline about 14.6-14.7, ethanol 9.0 (from
+  # memory); E10 about 14.1.
   it "knows the right ratios of gasoline, ethanol and their blends" do
     gasoline = { "ratio" => 14.7, "density" => 745 }
     ethanol = { "ratio" => 9.0, "density" => 785 }
@@ -27,40 +33,83 @@ RSpec.describe "Published values" do
 
   # Source: the definition of lambda (Heywood, 3.4): the measured ratio over the right one of the fuel in the tank.
   it "gives lambda for the blend that is in the tank" do
-    at = ->(measured, share) { CATALOGUE.worktop.calculator("blend").run("measured" => measured, "share" => share).outputs.to_h { |row| [row.id, row.value] } }
+    at = lambda do |measured, share|
+      CATALOGUE
+        .worktop
+        .calculator("blend")
+        .run("measured" => measured, "share" => share)
+        .outputs
+        .to_h { |row| [row.id, row.value] }
+    end
     expect(at.call(14.7, 0)["lambda"]).to be_within(1e-9).of(1)
     expect(at.call(14.7, 10)["lambda"]).to be_within(0.002).of(14.7 / 14.1)
     expect(at.call(9.0, 100)["lambda"]).to be_within(1e-9).of(1)
     expect(at.call(14.1, 10)["leaning"]).to be_within(0.5).of(((14.7 / 14.1) - 1) * 100)
   end
 
-  # Source: combustion of C8H18 and C2H5OH in air of 23.2 % oxygen by mass: 15.1 and 9.0 (second derivation from molar masses).
+  # Source: combustion of C8H18 and C2H5OH in air of 23.2 % oxygen by mass: 15.1 and 9.0 (second derivation from molar
+  # masses).
   it "agrees with the chemistry of ethanol" do
     oxygen = 3 * 31.998 / 46.069
     expect(oxygen / 0.2314).to be_within(0.02).of(9.0)
   end
 
-  # Source: NIST SP 811, appendix B.8: 1 psi = 6894.757 Pa, 1 inHg (conventional) = 3386.389 Pa, 1 US fl oz = 29.57353 mL, 1 hp = 745.6999 W.
+  # Source: NIST SP 811, appendix B.8: 1 psi = 6894.757 Pa, 1 inHg (conventional) = 3386.389 Pa, 1 US fl oz = 29.57353
+  # mL, 1 hp = 745.6999 W.
   it "turns units as NIST does" do
-    { ["psi", "kPa"] => 6.894757, ["inHg", "kPa"] => 3.386389, ["floz", "mL"] => 29.57353, ["hp", "W"] => 745.6999, ["in", "mm"] => 25.4, ["ft", "m"] => 0.3048,
-      ["thou", "mm"] => 0.0254, ["mmHg", "Pa"] => 133.3224,
-      ["bar", "kPa"] => 100.0, ["cc", "mL"] => 1.0, ["L/h", "mL/min"] => 16.66667, ["km/h", "m/s"] => 0.2777778 }.each do |(from, to), factor|
+    {
+      %w[psi kPa] => 6.894757,
+      %w[inHg kPa] => 3.386389,
+      %w[floz mL] => 29.57353,
+      %w[hp W] => 745.6999,
+      %w[in mm] => 25.4,
+      %w[ft m] => 0.3048,
+      %w[thou mm] => 0.0254,
+      %w[mmHg Pa] => 133.3224,
+      %w[bar kPa] => 100.0,
+      %w[cc mL] => 1.0,
+      %w[L/h mL/min] => 16.66667,
+      %w[km/h m/s] => 0.2777778
+    }.each do |(from, to), factor|
       expect(measuring::Units.convert(1, from, to)).to be_within(factor * 2e-6).of(factor)
     end
     expect(measuring::Units.convert(100, "degC", "degF")).to be_within(1e-6).of(212)
     expect(measuring::Units.convert(-40, "degF", "degC")).to be_within(1e-6).of(-40)
   end
 
-  # Source: JCGM 100:2008 (GUM), H.1 in spirit: u of a quotient is the root of the sum of squared relative uncertainties.
+  # Source: JCGM 100:2008 (GUM), H.1 in spirit: u of a quotient is the root of the sum of squared relative
+  # uncertainties.
   it "propagates the uncertainty of a quotient" do
     value, u = measuring::Uncertainty.propagate([6.0, 3.0], [0.06, 0.06]) { |one, other| one / other }
     expect(value).to eq 2.0
     expect(u).to be_within(1e-4).of(2.0 * Math.sqrt((0.01**2) + (0.02**2)))
   end
 
-  # Source: JCGM 100:2008, 4.4.3, temperature readings: mean 100.145 degC, s = 1.489 degC, u = 0.333 degC for twenty readings.
+  # Source: JCGM 100:2008, 4.4.3, temperature readings: mean 100.145 degC, s = 1.489 degC, u = 0.333 degC for twenty
+  # readings.
   it "finds the mean and its uncertainty in the GUM's twenty temperatures" do
-    readings = [96.90, 98.18, 98.25, 98.61, 99.03, 99.49, 99.56, 99.74, 99.89, 100.07, 100.33, 100.42, 100.68, 100.95, 101.11, 101.20, 101.57, 101.84, 102.36, 102.72]
+    readings = [
+      96.90,
+      98.18,
+      98.25,
+      98.61,
+      99.03,
+      99.49,
+      99.56,
+      99.74,
+      99.89,
+      100.07,
+      100.33,
+      100.42,
+      100.68,
+      100.95,
+      101.11,
+      101.20,
+      101.57,
+      101.84,
+      102.36,
+      102.72
+    ]
     mean, u = measuring::Uncertainty.mean(readings, 0.0)
     expect(mean).to be_within(0.001).of(100.145)
     expect(measuring::Uncertainty.deviation(readings)).to be_within(0.001).of(1.489)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# Source: US Standard Atmosphere 1976 (NOAA/NASA/USAF), tables I and II: pressure, temperature and density ratio by geometric
-# altitude. Values of the table from memory where marked; 5000 ft and 10 000 ft as quoted in the trade's altitude charts.
+# Source: US Standard Atmosphere 1976 (NOAA/NASA/USAF), tables I and II: pressure, temperature and density ratio by
+# geometric altitude. Values of the table from memory where marked; 5000 ft and 10 000 ft as quoted in the trade's
+# altitude charts.
 RSpec.describe UpperBranch::Measuring::Air do
   feet = 0.3048
   [
@@ -33,11 +34,14 @@ RSpec.describe UpperBranch::Measuring::Air do
   # Source: common practice, no source; the figures follow from the root of the density ratio above.
   { 1000 => 5.0, 1500 => 7.6, 2000 => 10.3, 3000 => 16.1 }.each do |height, leaner|
     it "leans #{leaner} % on the way down from #{height} m" do
-      expect(((1 / described_class.ratio_factor(described_class.density_ratio(height))) - 1) * 100).to be_within(0.06).of(leaner)
+      expect(((1 / described_class.ratio_factor(described_class.density_ratio(height))) - 1) * 100).to be_within(
+        0.06
+      ).of(leaner)
     end
   end
 
-  # Source: WMO No. 8, Magnus form: saturation vapor pressure 2339 Pa at 20 degC (steam tables 2339 Pa), 611 Pa at 0 degC.
+  # Source: WMO No. 8, Magnus form: saturation vapor pressure 2339 Pa at 20 degC (steam tables 2339 Pa), 611 Pa at 0
+  # degC.
   it "takes the weight of damp off by the vapor pressure" do
     expect(described_class.damp(101_325, 293.15, 1.0) * 101_325 / 0.378).to be_within(12).of(2339)
     expect(described_class.damp(101_325, 273.15, 1.0) * 101_325 / 0.378).to be_within(1).of(611)

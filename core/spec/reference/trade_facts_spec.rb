@@ -1,11 +1,18 @@
 # frozen_string_literal: true
 
-# Worked answers of the trade: common practice, no source. Where a formula gives the figure a second way, that way is written out.
+# Worked answers of the trade: common practice, no source. Where a formula gives the figure a second way, that way is
+# written out.
 RSpec.describe "Facts of the trade" do
   let(:m) { UpperBranch::Measuring }
 
   def answer(calculator, inputs, output, unit = nil)
-    CATALOGUE.worktop.calculator(calculator).run(inputs, unit ? { output => unit } : {}).outputs.find { |row| row.id == output }.value
+    CATALOGUE
+      .worktop
+      .calculator(calculator)
+      .run(inputs, unit ? { output => unit } : {})
+      .outputs
+      .find { |row| row.id == output }
+      .value
   end
 
   it "finds 3.3 % between a 1.22 and a 1.24 jet" do
@@ -35,8 +42,12 @@ RSpec.describe "Facts of the trade" do
 
   it "burns 152 mL a minute for 15 kW at 450 g/kWh, and draws 85 L/s into 2.0 L at 6000" do
     expect(answer("fuel-demand", { "power" => 15, "consumption" => 450 }, "by_power")).to be_within(0.5).of(152)
-    expect(answer("venturi", { "displacement" => 2000, "rpm" => 6000, "filling" => 0.85 }, "air")).to be_within(0.1).of(85)
-    expect(answer("venturi", { "displacement" => 2000, "rpm" => 6000, "filling" => 0.85, "speed" => 100 }, "right")).to be_within(0.2).of(33)
+    expect(answer("venturi", { "displacement" => 2000, "rpm" => 6000, "filling" => 0.85 }, "air")).to be_within(0.1).of(
+      85
+    )
+    expect(
+      answer("venturi", { "displacement" => 2000, "rpm" => 6000, "filling" => 0.85, "speed" => 100 }, "right")
+    ).to be_within(0.2).of(33)
   end
 
   it "leaves 49 and 27 % of a 0.035 in hole with a 0.025 and a 0.030 in tip in it" do
@@ -48,7 +59,9 @@ RSpec.describe "Facts of the trade" do
   it "leaves 58, 38 and 19 % of the sound gap when the bore is burred to 0.033, 0.032 and 0.031 in" do
     sound = m::ScrewPort.new(port: 0.035 * 0.0254, end_diameter: 0.030 * 0.0254, angle: 14, pitch: 0.0007)
     { 0.033 => 0.58, 0.032 => 0.38, 0.031 => 0.19 }.each do |bore, share|
-      expect(sound.burred(bore * 0.0254).area(sound.flush_turns) / sound.area(sound.flush_turns)).to be_within(0.005).of(share)
+      expect(sound.burred(bore * 0.0254).area(sound.flush_turns) / sound.area(sound.flush_turns)).to be_within(
+        0.005
+      ).of(share)
     end
   end
 
@@ -61,22 +74,39 @@ RSpec.describe "Facts of the trade" do
   end
 
   it "loses 10.6, 5.1 and 3.0 % of flow through a passage of 2, 3 and 4 times the jet" do
-    { 2.0 => 10.6, 3.0 => 5.1, 4.0 => 3.0 }.each { |ratio, loss| expect(m::Passage.loss(ratio) * 100).to be_within(0.05).of(loss) }
+    { 2.0 => 10.6, 3.0 => 5.1, 4.0 => 3.0 }.each do |ratio, loss|
+      expect(m::Passage.loss(ratio) * 100).to be_within(0.05).of(loss)
+    end
   end
 
   it "refills an open well with 58 and 110 mL a minute through 2.0 and 2.75 mm under 10 mm of head" do
-    { 2.0 => 58, 2.75 => 110 }.each { |bore, flow| expect(m::Passage.refill(bore / 1000, 0.010, 0.7) * 6e7).to be_within(0.6).of(flow) }
+    { 2.0 => 58, 2.75 => 110 }.each do |bore, flow|
+      expect(m::Passage.refill(bore / 1000, 0.010, 0.7) * 6e7).to be_within(0.6).of(flow)
+    end
   end
 
   it "presses half again as hard on the needle at 9 psi as at 6, and turns psi into kPa as the shop's card does" do
     at = ->(psi) { answer("inlet-valve", { "pressure" => psi }, "force") }
     expect(at.call(9) / at.call(6)).to be_within(1e-9).of(1.5)
-    { 5.5 => 38, 6 => 41, 7 => 48, 8 => 55, 9 => 62 }.each { |psi, kpa| expect(m::Units.convert(psi, "psi", "kPa").round).to eq kpa }
+    { 5.5 => 38, 6 => 41, 7 => 48, 8 => 55, 9 => 62 }.each do |psi, kpa|
+      expect(m::Units.convert(psi, "psi", "kPa").round).to eq kpa
+    end
   end
 
   it "turns the bench's fractions into millimeters" do
-    { 5.0 / 64 => 1.98, 13.0 / 64 => 5.16, 7.0 / 32 => 5.56, 5.0 / 16 => 7.94, 3.0 / 8 => 9.53, 7.0 / 16 => 11.11, 1.0 / 2 => 12.70, 5.0 / 8 => 15.88, 11.0 / 16 => 17.46 }
-      .each { |inch, mm| expect(m::Units.convert(inch, "in", "mm")).to be_within(0.006).of(mm) }
+    {
+      5.0 / 64 => 1.98,
+      13.0 / 64 => 5.16,
+      7.0 / 32 => 5.56,
+      5.0 / 16 => 7.94,
+      3.0 / 8 => 9.53,
+      7.0 / 16 => 11.11,
+      1.0 / 2 => 12.70,
+      5.0 / 8 => 15.88,
+      11.0 / 16 => 17.46
+    }.each do |inch, mm|
+      expect(m::Units.convert(inch, "in", "mm")).to be_within(0.006).of(mm)
+    end
     expect(0.8 - m::Units.convert(0.030, "in", "mm")).to be_within(0.0005).of(0.038)
   end
 
@@ -95,7 +125,21 @@ RSpec.describe "Facts of the trade" do
   end
 
   it "proves starvation when the reckoned fade matches the stopwatch" do
-    says = CATALOGUE.worktop.calculator("supply-margin").run("volume" => 100, "times" => [40], "demand" => 190, "usable" => 25, "faded" => { "value" => 33, "unit" => "s" }).says
+    says =
+      CATALOGUE
+        .worktop
+        .calculator("supply-margin")
+        .run(
+          "volume" => 100,
+          "times" => [40],
+          "demand" => 190,
+          "usable" => 25,
+          "faded" => {
+            "value" => 33,
+            "unit" => "s"
+          }
+        )
+        .says
     expect(says.join).to include("starvation is proven")
   end
 end

@@ -1,58 +1,161 @@
 # frozen_string_literal: true
 
-# One worked example for every calculator at its usual inputs, each answer derived here a second way, from the plain formula with the
-# constants written out. Formulas: as named in core/knowledge/worktop.yml; constants: NIST SP 811 (psi, inHg), US Standard Atmosphere 1976
-# (gas constant of air), NACA Report 1135 (choked flow of air: 0.040418 p / sqrt(T) for each m2).
+# One worked example for every calculator at its usual inputs, each answer derived here a second way, from the plain
+# formula with the constants written out. Formulas: as named in core/knowledge/worktop.yml; constants: NIST SP 811 (psi,
+# inHg), US Standard Atmosphere 1976 (gas constant of air), NACA Report 1135 (choked flow of air: 0.040418 p / sqrt(T)
+# for each m2).
 RSpec.describe "Worked examples" do
   psi = 6894.757
   inch = 3386.389
   gas = 287.053
   pi = Math::PI
   choked = ->(area, temperature, coefficient) { coefficient * area * 0.040418 * 101_325 / Math.sqrt(temperature) }
-  idle = 1.6e-3 * 750 / 60 / 2 * 0.75 * (101_325 - (18 * inch)) / (gas * 313.15) # kg/s of 1600 cc at 750 rpm, filling 0.75, 18 inHg
+  # kg/s of 1600 cc at 750 rpm, filling 0.75, 18 inHg
+  idle = 1.6e-3 * 750 / 60 / 2 * 0.75 * (101_325 - (18 * inch)) / (gas * 313.15)
 
   speeds = [655, 684, 703, 712, 708, 694, 668]
   steps = (-3..3).to_a # quarter turns about 1.5: least squares on orthogonal polynomials
   flush = (0.042 - 0.029) * 25.4 / (2 * Math.tan(7 * pi / 180)) / 0.7
 
   {
-    "reading" => { "mean" => 6.85 },
-    "convert" => { "turned" => 1.2 / 25.4 },
-    "jet-area" => { "area" => pi / 4 * (1.35**2), "flow" => 0.7 * pi / 4 * (1.35e-3**2) * Math.sqrt(2 * 0.2 * 740 * 9.80665 / 740) * 6e7 },
-    "jet-change" => { "change" => (((138.0 / 135)**2) - 1) * 100 },
-    "jets-together" => { "series" => ((1.3**-4) + (0.9**-4))**-0.25, "parallel" => Math.sqrt((1.3**2) + (0.9**2)) },
-    "drill" => { "wanted" => 1.35 * Math.sqrt(1.045), "below" => 0.0520 * 25.4, "above" => 0.0550 * 25.4, "remove" => (0.0550 * 25.4) - (1.35 * Math.sqrt(1.045)) },
-    "flow-compare" => { "change" => (((22.23 / 3) / (20.08 / 3)) - 1) * 100 },
-    "shim" => { "time" => 7.4 / 1.05 },
-    "needle-lift" => { "area" => pi / 4 * ((2.6**2) - ((2.5 - (2 * 6 * Math.tan(0.75 * pi / 180)))**2)) },
-    "fuel-demand" => { "by_power" => 15.0 * 450 / 740 / 60 * 1000, "by_air" => 3e-4 * 7500 / 2 * 0.85 * 1.2 / 12.8 / 740 * 1e6 },
-    "supply-margin" => { "supply" => 100 / 40.5 * 60, "margin" => 100 / 40.5 * 60 / 190, "fade" => 25 / (190 - (100 / 40.5 * 60)) * 60 },
-    "segments" => { "tightest" => 3 },
-    "passage" => { "ratio" => (2 / 1.4)**2, "loss" => (1 - (1 / Math.sqrt(1 + ((1.4 / 2)**4)))) * 100, "refill" => 0.7 * pi * 1e-6 * Math.sqrt(2 * 9.80665 * 0.01) * 6e7 },
-    "inlet-valve" => { "force" => 6 * psi * pi / 4 * (0.0025**2) * 1000, "rise" => psi * pi / 4 * (0.0025**2) * (9.0 / 38) / (740 * 9.80665 * 1.2e-3) * 1000,
-                       "holds" => ((740 * 2.6e-5) - 0.009) * 9.80665 / (pi / 4 * (0.0025**2) * 9 / 38) / psi },
-    "heavy-float" => { "gained" => 2.5, "rise" => 2.5e-3 / (740 * 1.2e-3) * 1000 },
-    "float-tab" => { "bend" => 2 * 9.0 / 38 },
-    "drip" => { "per_minute" => 12, "per_hour" => 720 / 35.0 / 1000, "total" => 720 / 35.0 * 12, "share" => 100 * (720 / 35.0 * 12) / (1100 + (720 / 35.0 * 12)) },
-    "pump-shot" => { "stroke" => ((24.5 / 3) + 8) / 10, "delay" => 2.5, "needed" => 2.5e-3 * 18 * inch / (gas * 300) / 14.7 / 740 * 1e6 },
-    "mixture-sweep" => { "peak" => 1.5 - (0.25 * speeds.zip(steps).sum { |y, u| u * y } / 28.0 / (2 * ((speeds.zip(steps).sum { |y, u| u * u * y } - (4 * speeds.sum)) / 84.0))) },
-    "two-screws" => { "mixture_moved" => 0.05, "speed_off" => 12, "apart" => 0.05, "settled" => 0 },
-    "screw-port" => { "flush" => flush, "sound" => pi * 0.0355 * 25.4 * Math.sqrt(((0.0065 * 25.4)**2) + (((2 - flush) * 0.7)**2)) },
-    "air-leak" => { "engine" => idle * 3600, "leak" => choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) * 3600, "share" => 100 * choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) / idle,
-                    "lambda" => 1 / (1 - (choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) / idle)) },
-    "shaft-leak" => { "ring" => pi / 2 * ((8.2**2) - 64), "share" => 100 * choked.call(pi / 2 * ((0.0082**2) - (0.008**2)), 293.15, 0.3) / idle },
-    "suction-hold" => { "inflow" => 6e-5 * 5 * inch / (gas * 293.15) / 20 * 3.6e6 },
-    "altitude" => { "pressure" => 84.556, "vacuum_sea" => 15 + ((101_325 - 84_556) / inch) },
-    "vacuum-pattern" => { "mean" => 17.475, "period" => 0.4 },
-    "blend" => { "stoichiometric" => ((0.9 * 745 * 14.7) + (0.1 * 785 * 9)) / ((0.9 * 745) + (0.1 * 785)) },
-    "timing" => { "degrees" => 14 / (pi * 160) * 360, "vacuum" => 8 },
-    "bank" => { "spread" => 100 * 1.3 / 8.5, "first" => 2 },
-    "venturi" => { "air" => 2.0 * 100 / 2 * 0.85, "through" => 0.085 / (pi / 4 * (0.033**2)), "right" => Math.sqrt(4 * 0.085 / 100 / pi) * 1000 },
-    "cost" => { "labor" => 95, "total" => 119 }
+    "reading" => {
+      "mean" => 6.85
+    },
+    "convert" => {
+      "turned" => 1.2 / 25.4
+    },
+    "jet-area" => {
+      "area" => pi / 4 * (1.35**2),
+      "flow" => 0.7 * pi / 4 * (1.35e-3**2) * Math.sqrt(2 * 0.2 * 740 * 9.80665 / 740) * 6e7
+    },
+    "jet-change" => {
+      "change" => (((138.0 / 135)**2) - 1) * 100
+    },
+    "jets-together" => {
+      "series" => ((1.3**-4) + (0.9**-4))**-0.25,
+      "parallel" => Math.sqrt((1.3**2) + (0.9**2))
+    },
+    "drill" => {
+      "wanted" => 1.35 * Math.sqrt(1.045),
+      "below" => 0.0520 * 25.4,
+      "above" => 0.0550 * 25.4,
+      "remove" => (0.0550 * 25.4) - (1.35 * Math.sqrt(1.045))
+    },
+    "flow-compare" => {
+      "change" => (((22.23 / 3) / (20.08 / 3)) - 1) * 100
+    },
+    "shim" => {
+      "time" => 7.4 / 1.05
+    },
+    "needle-lift" => {
+      "area" => pi / 4 * ((2.6**2) - ((2.5 - (2 * 6 * Math.tan(0.75 * pi / 180)))**2))
+    },
+    "fuel-demand" => {
+      "by_power" => 15.0 * 450 / 740 / 60 * 1000,
+      "by_air" => 3e-4 * 7500 / 2 * 0.85 * 1.2 / 12.8 / 740 * 1e6
+    },
+    "supply-margin" => {
+      "supply" => 100 / 40.5 * 60,
+      "margin" => 100 / 40.5 * 60 / 190,
+      "fade" => 25 / (190 - (100 / 40.5 * 60)) * 60
+    },
+    "segments" => {
+      "tightest" => 3
+    },
+    "passage" => {
+      "ratio" => (2 / 1.4)**2,
+      "loss" => (1 - (1 / Math.sqrt(1 + ((1.4 / 2)**4)))) * 100,
+      "refill" => 0.7 * pi * 1e-6 * Math.sqrt(2 * 9.80665 * 0.01) * 6e7
+    },
+    "inlet-valve" => {
+      "force" => 6 * psi * pi / 4 * (0.0025**2) * 1000,
+      "rise" => psi * pi / 4 * (0.0025**2) * (9.0 / 38) / (740 * 9.80665 * 1.2e-3) * 1000,
+      "holds" => ((740 * 2.6e-5) - 0.009) * 9.80665 / (pi / 4 * (0.0025**2) * 9 / 38) / psi
+    },
+    "heavy-float" => {
+      "gained" => 2.5,
+      "rise" => 2.5e-3 / (740 * 1.2e-3) * 1000
+    },
+    "float-tab" => {
+      "bend" => 2 * 9.0 / 38
+    },
+    "drip" => {
+      "per_minute" => 12,
+      "per_hour" => 720 / 35.0 / 1000,
+      "total" => 720 / 35.0 * 12,
+      "share" => 100 * (720 / 35.0 * 12) / (1100 + (720 / 35.0 * 12))
+    },
+    "pump-shot" => {
+      "stroke" => ((24.5 / 3) + 8) / 10,
+      "delay" => 2.5,
+      "needed" => 2.5e-3 * 18 * inch / (gas * 300) / 14.7 / 740 * 1e6
+    },
+    "mixture-sweep" => {
+      "peak" =>
+        1.5 -
+          (
+            0.25 * speeds.zip(steps).sum { |y, u| u * y } / 28.0 /
+              (2 * ((speeds.zip(steps).sum { |y, u| u * u * y } - (4 * speeds.sum)) / 84.0))
+          )
+    },
+    "two-screws" => {
+      "mixture_moved" => 0.05,
+      "speed_off" => 12,
+      "apart" => 0.05,
+      "settled" => 0
+    },
+    "screw-port" => {
+      "flush" => flush,
+      "sound" => pi * 0.0355 * 25.4 * Math.sqrt(((0.0065 * 25.4)**2) + (((2 - flush) * 0.7)**2))
+    },
+    "air-leak" => {
+      "engine" => idle * 3600,
+      "leak" => choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) * 3600,
+      "share" => 100 * choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) / idle,
+      "lambda" => 1 / (1 - (choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) / idle))
+    },
+    "shaft-leak" => {
+      "ring" => pi / 2 * ((8.2**2) - 64),
+      "share" => 100 * choked.call(pi / 2 * ((0.0082**2) - (0.008**2)), 293.15, 0.3) / idle
+    },
+    "suction-hold" => {
+      "inflow" => 6e-5 * 5 * inch / (gas * 293.15) / 20 * 3.6e6
+    },
+    "altitude" => {
+      "pressure" => 84.556,
+      "vacuum_sea" => 15 + ((101_325 - 84_556) / inch)
+    },
+    "vacuum-pattern" => {
+      "mean" => 17.475,
+      "period" => 0.4
+    },
+    "blend" => {
+      "stoichiometric" => ((0.9 * 745 * 14.7) + (0.1 * 785 * 9)) / ((0.9 * 745) + (0.1 * 785))
+    },
+    "timing" => {
+      "degrees" => 14 / (pi * 160) * 360,
+      "vacuum" => 8
+    },
+    "bank" => {
+      "spread" => 100 * 1.3 / 8.5,
+      "first" => 2
+    },
+    "venturi" => {
+      "air" => 2.0 * 100 / 2 * 0.85,
+      "through" => 0.085 / (pi / 4 * (0.033**2)),
+      "right" => Math.sqrt(4 * 0.085 / 100 / pi) * 1000
+    },
+    "cost" => {
+      "labor" => 95,
+      "total" => 119
+    }
   }.each do |id, answers|
     it "#{id} gives what the plain formula gives" do
       outputs = CATALOGUE.worktop.calculator(id).run.outputs.to_h { |row| [row.id, row.value] }
-      answers.each { |name, value| expect(outputs.fetch(name)).to be_within([value.abs * 2e-3, 1e-9].max).of(value), "#{name}: #{outputs[name]} is not #{value}" }
+      answers.each do |name, value|
+        expect(outputs.fetch(name)).to be_within([value.abs * 2e-3, 1e-9].max).of(value),
+                                       "#{name}: #{outputs[name]} is not #{value}"
+      end
     end
   end
 

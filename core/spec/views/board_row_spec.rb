@@ -6,21 +6,38 @@ RSpec.describe UpperBranch::Views::BoardRow do
   it "waits for a description, a check by its bench state, a repair, a proof, or nothing more" do
     expect(waits).to eq "describe"
     expect(waits(seen("cold-stall", "stone-cold"))).to be_in_states
-    expect(waits(seen("hesitation"), found("pump-shot", "none"), found("spark", "strong"), found("filter", "clean"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"),
-                 found("pump-parts", "hard-cup"))).to eq "repair"
-    expect(waits(seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup"), repaired("pump-cup"))).to eq "prove"
+    expect(
+      waits(
+        seen("hesitation"),
+        found("pump-shot", "none"),
+        found("spark", "strong"),
+        found("filter", "clean"),
+        found("screw-count", "near-base"),
+        found("stop-turns", "up-to-one"),
+        found("pump-parts", "hard-cup")
+      )
+    ).to eq "repair"
+    expect(
+      waits(seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup"), repaired("pump-cup"))
+    ).to eq "prove"
     expect(waits(seen("hesitation"), ["close", { "as" => "unproven", "reason" => "taken home" }])).to eq "closed"
   end
 
   it "names the machine as the shop calls it, else by its family" do
     expect(described_class.of(trace(job("car-one", seen("hesitation"))))["machine"]).to eq "Single-barrel downdraft"
-    named = UpperBranch::Job.new(CATALOGUE, [{ "id" => "1", "kind" => "machine", "data" => { "family" => "car-one", "name" => "Cider press" } }])
+    named =
+      UpperBranch::Job.new(
+        CATALOGUE,
+        [{ "id" => "1", "kind" => "machine", "data" => { "family" => "car-one", "name" => "Cider press" } }]
+      )
     expect(described_class.of(trace(named))["machine"]).to eq "Cider press"
   end
 
   it "names the leading suspects only when something was found" do
     expect(described_class.of(trace(job("car-one")))["leading"]).to be_empty
-    expect(described_class.of(trace(job("car-one", seen("hesitation"), found("pump-shot", "none"))))["leading"].first["name"]).to include("Pump")
+    expect(
+      described_class.of(trace(job("car-one", seen("hesitation"), found("pump-shot", "none"))))["leading"].first["name"]
+    ).to include("Pump")
   end
 
   matcher(:be_in_states) { match { |state| %w[cold stopped].include?(state) } }

@@ -4,7 +4,9 @@ RSpec.describe UpperBranch::Views::Handbook do
   let(:text) { described_class.new(CATALOGUE).to_s }
 
   it "names every fault, check, effect and caution" do
-    missing = (CATALOGUE.faults + CATALOGUE.checks).reject { |row| text.include?("(`#{row.id}`,") } + CATALOGUE.effects.reject { |row| text.include?("**#{row.id}**") }
+    missing =
+      (CATALOGUE.faults + CATALOGUE.checks).reject { |row| text.include?("(`#{row.id}`,") } +
+      CATALOGUE.effects.reject { |row| text.include?("**#{row.id}**") }
     expect(missing).to be_empty
   end
 

@@ -4,11 +4,25 @@ RSpec.describe UpperBranch::Views::Told do
   def told(job) = described_class.of(job).map { |row| row.values_at(:says, :mark, :struck) }
 
   it "reads every kind of entry out as a person would" do
-    job = job("car-one", seen("hesitation"), not_seen("black-smoke"), ["note", { "text" => "Owner waits." }], stands(engine: "warm"),
-              ["caution", { "hazard" => "fuel-vapor" }], found("pump-shot", "none"), repaired("pump-cup"), ["close", { "as" => "unproven", "reason" => "taken home" }])
+    job =
+      job(
+        "car-one",
+        seen("hesitation"),
+        not_seen("black-smoke"),
+        ["note", { "text" => "Owner waits." }],
+        stands(engine: "warm"),
+        ["caution", { "hazard" => "fuel-vapor" }],
+        found("pump-shot", "none"),
+        repaired("pump-cup"),
+        ["close", { "as" => "unproven", "reason" => "taken home" }]
+      )
     expect(told(job)).to eq [
-      ["A hole the instant the throttle opens, then goes", "abnormal", false], ["Not seen: Black smoke, soot", "healthy", false], ["Owner waits.", "other", false],
-      ["Now warm", "other", false], ["Pump shot: none", "abnormal", false], ["Repaired: Pump cup hard or shrunk: pump parts", "repair", false],
+      ["A hole the instant the throttle opens, then goes", "abnormal", false],
+      ["Not seen: Black smoke, soot", "healthy", false],
+      ["Owner waits.", "other", false],
+      ["Now warm", "other", false],
+      ["Pump shot: none", "abnormal", false],
+      ["Repaired: Pump cup hard or shrunk: pump parts", "repair", false],
       ["Closed: unproven - taken home", "other", false]
     ]
   end

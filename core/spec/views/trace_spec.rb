@@ -17,7 +17,17 @@ RSpec.describe UpperBranch::Views::Trace do
   end
 
   it "calls out what nothing suspected explains" do
-    odd = trace(job("car-one", found("needle-look", "clean"), found("hold-test", "holds"), found("wet-level", "at-mark"), found("booster-dry", "dry"), seen("flood-vent")))
+    odd =
+      trace(
+        job(
+          "car-one",
+          found("needle-look", "clean"),
+          found("hold-test", "holds"),
+          found("wet-level", "at-mark"),
+          found("booster-dry", "dry"),
+          seen("flood-vent")
+        )
+      )
     expect(odd[:findings].find { |row| row[:id] == "flood-vent" }[:unexplained]).to be true
     expect(data[:findings].map { |row| row[:unexplained] }).to all(be false)
   end
@@ -28,7 +38,16 @@ RSpec.describe UpperBranch::Views::Trace do
   end
 
   it "keeps what was wrong after the repair: certain before, nearly gone after" do
-    mended = trace(job("car-one", seen("hesitation"), found("pump-shot", "weak"), found("pump-parts", "hard-cup"), repaired("pump-cup")))
+    mended =
+      trace(
+        job(
+          "car-one",
+          seen("hesitation"),
+          found("pump-shot", "weak"),
+          found("pump-parts", "hard-cup"),
+          repaired("pump-cup")
+        )
+      )
     expect(mended[:repairs].first[:was]["pump-cup"]).to be > 0.9
     cup = mended[:faults].find { |row| row[:id] == "pump-cup" }
     expect(cup[:before_repair]).to be > 0.9

@@ -9,7 +9,10 @@ RSpec.describe UpperBranch::Workshop::Limits do
     expect(standing(machine, "idle-speed")).to eq [[500, 900], "trade"]
     expect(standing(machine("diaphragm"), "idle-speed")).to eq [[2500, 3000], "family"]
     expect(standing(machine(schools: { "stop-limit" => "one-and-a-half" }), "stop-turns")).to eq [[1.5, 2.5], "school"]
-    expect(standing(machine("diaphragm", limits: given("card", [2700, 2900])), "idle-speed")).to eq [[2700, 2900], "card"]
+    expect(standing(machine("diaphragm", limits: given("card", [2700, 2900])), "idle-speed")).to eq [
+      [2700, 2900],
+      "card"
+    ]
     expect(standing(machine(limits: given("job", [600, 700])), "idle-speed")).to eq [[600, 700], "job"]
   end
 
@@ -18,11 +21,23 @@ RSpec.describe UpperBranch::Workshop::Limits do
     expect(machine.reading(machine.check("float-level"))).to be_nil
     expect(standing(machine("progressive-two"), "float-level").first).to be_nil
     refused("reading") { job("car-one", read("float-level", 40, "mm")) }
-    set = job("car-one", read("float-level", 44, "mm"), limits: { "float-level" => { "cuts" => [40, 42], "from" => "job" } })
+    set =
+      job(
+        "car-one",
+        read("float-level", 44, "mm"),
+        limits: {
+          "float-level" => {
+            "cuts" => [40, 42],
+            "from" => "job"
+          }
+        }
+      )
     expect(set.findings.last.words).to eq ["set-too-low"]
   end
 
-  def refused(field, &block) = expect(&block).to(raise_error(UpperBranch::Invalid) { |e| expect(e.field).to start_with field })
+  def refused(field, &block)
+    expect(&block).to(raise_error(UpperBranch::Invalid) { |e| expect(e.field).to start_with field })
+  end
 
   it "are refused at the field when they cannot be" do
     refused("limits/pump-parts") { machine(limits: { "pump-parts" => { "cuts" => [1], "from" => "job" } }) }
@@ -35,8 +50,19 @@ RSpec.describe UpperBranch::Workshop::Limits do
 
   it "leave findings of before as they were judged" do
     first = job("car-one", seen("rough-idle"), stands(engine: "running"), read("idle-speed", 850, "rpm"))
-    later = first.with({ "id" => "9", "kind" => "machine", "data" => { "family" => "car-one", "limits" => given("job", [600, 700]) } })
+    later =
+      first.with(
+        { "id" => "9", "kind" => "machine", "data" => { "family" => "car-one", "limits" => given("job", [600, 700]) } }
+      )
     expect(later.findings.last.words).to eq ["in-spec"]
-    expect(later.with({ "id" => "10", "kind" => "check", "data" => { "check" => "idle-speed", "reading" => { "value" => 850 } } }).findings.last.words).to eq ["high"]
+    expect(
+      later
+        .with(
+          { "id" => "10", "kind" => "check", "data" => { "check" => "idle-speed", "reading" => { "value" => 850 } } }
+        )
+        .findings
+        .last
+        .words
+    ).to eq ["high"]
   end
 end

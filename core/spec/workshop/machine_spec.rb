@@ -34,13 +34,34 @@ RSpec.describe UpperBranch::Workshop::Machine do
     bare = machine(lacks: ["voltmeter"])
     expect(bare.missing_tools(bare.check("primary-volts"))).to eq ["voltmeter"]
     expect(bare.missing_tools(bare.check("filter"))).to be_empty
-    expect { machine(lacks: ["wand"]) }.to raise_error(UpperBranch::Invalid) { |error| expect(error.field).to eq "lacks" }
+    expect { machine(lacks: ["wand"]) }.to raise_error(UpperBranch::Invalid) do |error|
+      expect(error.field).to eq "lacks"
+    end
   end
 
   it "has a main screw, a slosh cup, a by-pass or a bare competition body only where it was said" do
-    fitted = machine(features: { "adjustable-main" => true, "slosh-cup" => true, "idle-bypass" => true, "no-progression" => true })
-    expect(fitted.faults.map(&:id)).to include("main-screw-in", "main-screw-out", "slosh-cup-out", "bypass-fouled", "no-progression-holes")
-    expect(machine.faults.map(&:id)).not_to include("main-screw-in", "slosh-cup-out", "bypass-fouled", "no-progression-holes")
+    fitted =
+      machine(
+        features: {
+          "adjustable-main" => true,
+          "slosh-cup" => true,
+          "idle-bypass" => true,
+          "no-progression" => true
+        }
+      )
+    expect(fitted.faults.map(&:id)).to include(
+      "main-screw-in",
+      "main-screw-out",
+      "slosh-cup-out",
+      "bypass-fouled",
+      "no-progression-holes"
+    )
+    expect(machine.faults.map(&:id)).not_to include(
+      "main-screw-in",
+      "slosh-cup-out",
+      "bypass-fouled",
+      "no-progression-holes"
+    )
   end
 
   it "knows a condition as present, absent or unknown" do
@@ -50,9 +71,15 @@ RSpec.describe UpperBranch::Workshop::Machine do
   end
 
   it "names the field of a word it does not know" do
-    expect { described_class.new(CATALOGUE, family: "steam") }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "family" }
-    expect { machine(context: { "age" => "ancient" }) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "context/age" }
-    expect { machine(features: { "wings" => true }) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "features/wings" }
+    expect { described_class.new(CATALOGUE, family: "steam") }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "family"
+    end
+    expect { machine(context: { "age" => "ancient" }) }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "context/age"
+    end
+    expect { machine(features: { "wings" => true }) }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "features/wings"
+    end
     expect { machine(work: ["painted"]) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "work" }
   end
 
@@ -78,7 +105,15 @@ RSpec.describe UpperBranch::Workshop::Machine do
       CATALOGUE.families.each do |family|
         CATALOGUE.questions.each do |question|
           question["options"].each do |option|
-            given = described_class.new(CATALOGUE, family: family["id"], context: { question["id"] => option["id"] }, work: CATALOGUE.work.map { |row| row["id"] })
+            given =
+              described_class.new(
+                CATALOGUE,
+                family: family["id"],
+                context: {
+                  question["id"] => option["id"]
+                },
+                work: CATALOGUE.work.map { |row| row["id"] }
+              )
             priors = UpperBranch::Diagnosis::Priors.new(given)
             expect(given.faults.map { |fault| priors.of(fault) }).to all(be_between(1e-6, 0.9))
           end

@@ -17,7 +17,8 @@ RSpec.describe UpperBranch::Workshop::OrderingRules do
   it "holds opening back until one check of spark and one of supply is done" do
     warm = job("car-one", seen("rough-idle"), stands(engine: "warm"))
     expect(hold(warm, "bowl-look", "spark", "filter").instead.map(&:id)).to contain_exactly("spark", "filter")
-    cleared = job("car-one", seen("rough-idle"), stands(engine: "warm"), found("spark", "strong"), found("filter", "clean"))
+    cleared =
+      job("car-one", seen("rough-idle"), stands(engine: "warm"), found("spark", "strong"), found("filter", "clean"))
     expect(hold(cleared, "bowl-look", "points-plugs")).to be_nil
   end
 
@@ -27,7 +28,8 @@ RSpec.describe UpperBranch::Workshop::OrderingRules do
   end
 
   it "has the screws counted before the carburetor comes off" do
-    cleared = job("car-one", seen("rough-idle"), stands(engine: "warm"), found("spark", "strong"), found("filter", "clean"))
+    cleared =
+      job("car-one", seen("rough-idle"), stands(engine: "warm"), found("spark", "strong"), found("filter", "clean"))
     expect(hold(cleared, "passage-blow", "screw-count", "stop-turns").rule["id"]).to eq "record-first"
   end
 
@@ -62,9 +64,15 @@ RSpec.describe UpperBranch::Workshop::OrderingRules do
     end
 
     it "offers strip, clean and kit outright when it stood and smells of varnish" do
-      step = UpperBranch::Planning::NextStep.of(varnished("small-float", { "stood" => "months" }), UpperBranch::Diagnosis::Posterior.of(varnished("small-float", { "stood" => "months" })))
+      step =
+        UpperBranch::Planning::NextStep.of(
+          varnished("small-float", { "stood" => "months" }),
+          UpperBranch::Diagnosis::Posterior.of(varnished("small-float", { "stood" => "months" }))
+        )
       expect(step.reason).to include("varnish").or include("cleaned")
-      expect(described_class.new(varnished("small-float", { "stood" => "months" })).outright["repair"]).to eq "full-strip-clean-kit"
+      expect(
+        described_class.new(varnished("small-float", { "stood" => "months" })).outright["repair"]
+      ).to eq "full-strip-clean-kit"
     end
 
     it "does not when it was in use, nor where the inside is for a licensed mechanic" do

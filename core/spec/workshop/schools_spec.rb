@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe UpperBranch::Workshop::Schools do
-  def with(entries, **schools) = job("car-one", *entries, schools: schools.transform_keys { |key| key.to_s.tr("_", "-") })
+  def with(entries, **schools)
+    job("car-one", *entries, schools: schools.transform_keys { |key| key.to_s.tr("_", "-") })
+  end
 
   it "takes the default of every topic that is left open" do
     machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
@@ -10,7 +12,9 @@ RSpec.describe UpperBranch::Workshop::Schools do
   end
 
   it "names a school that is none" do
-    expect { with([], order: "by-mood") }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "schools/order" }
+    expect { with([], order: "by-mood") }.to raise_error(UpperBranch::Invalid) do |e|
+      expect(e.field).to eq "schools/order"
+    end
     expect { with([], weather: "fine") }.to raise_error(UpperBranch::Invalid)
   end
 
@@ -22,12 +26,18 @@ RSpec.describe UpperBranch::Workshop::Schools do
 
   it "moves the odds between the needle and its seal" do
     flood = [seen("flood-vent"), found("tap-body", "no-change")]
-    expect(posterior(with(flood, inlet_first: "seal-first")).now("seat-seal-bad")).to be > posterior(with(flood, inlet_first: "needle-first")).now("seat-seal-bad") * 2
+    chance = ->(first) { posterior(with(flood, inlet_first: first)).now("seat-seal-bad") }
+    expect(chance.call("seal-first")).to be > chance.call("needle-first") * 2
   end
 
   it "lifts the rule of spark and supply first for a shop that begins with the carburetor" do
     rough = [seen("flood-vent"), seen("rough-idle"), stands(engine: "warm")]
-    held = ->(job) { UpperBranch::Planning::NextStep.of(job, posterior(job)).options.select { |option| option.waits&.says.to_s.include?("cleared before") } }
+    held = lambda do |job|
+      UpperBranch::Planning::NextStep
+        .of(job, posterior(job))
+        .options
+        .select { |option| option.waits&.says.to_s.include?("cleared before") }
+    end
     expect(held.call(with(rough))).not_to be_empty
     expect(held.call(with(rough, begin: "commonest-first"))).to be_empty
   end
@@ -37,7 +47,9 @@ RSpec.describe UpperBranch::Workshop::Schools do
     expect(machine.schools.steps(machine.check("leak-spray")).join).to include("Smoke")
     plan = UpperBranch::Workshop::Repairs.find(machine, "needle-grit")
     expect(UpperBranch::Workshop::Repairs.words(machine, plan).text).to include("Renew needle and seat")
-    expect(trace(with([seen("hesitation")], leak_test: "smoke"))[:machine][:schools]["leak-spray"][:tools]).to eq ["smoke machine"]
+    expect(trace(with([seen("hesitation")], leak_test: "smoke"))[:machine][:schools]["leak-spray"][:tools]).to eq [
+      "smoke machine"
+    ]
   end
 
   # What is kept for all machines alike once carried the words of whoever came first.
@@ -45,7 +57,10 @@ RSpec.describe UpperBranch::Workshop::Schools do
     flooding = [seen("flood-vent"), found("tap-body", "stops-for-a-while")]
     texts = lambda do |**ways|
       row = next_step(with(flooding, **ways))
-      (row[:repairs] + [row[:repair]].compact).select { |plan| plan[:id] == "needle-grit" }.map { |plan| plan[:text] }.uniq
+      (row[:repairs] + [row[:repair]].compact)
+        .select { |plan| plan[:id] == "needle-grit" }
+        .map { |plan| plan[:text] }
+        .uniq
     end
     renewed = ["Renew needle and seat; find where the grit came from."]
     [%w[renew as-found], %w[as-found renew]].each do |order|
@@ -73,7 +88,8 @@ RSpec.describe UpperBranch::Workshop::Schools do
     end
 
     it "gives way to a repair of what was found" do
-      found_it = with([seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup")], order: "house-list")
+      found_it =
+        with([seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "hard-cup")], order: "house-list")
       expect(next_step(found_it)).to include(kind: :repair)
     end
   end

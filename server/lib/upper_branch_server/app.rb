@@ -7,19 +7,24 @@ require "sinatra/base"
 module UpperBranchServer
   # Routes. Reads the request, lets contract and core judge it, answers JSON; every error is a problem document.
   class App < Sinatra::Base
-    LIMIT = 262_144 # bytes of a request body
-    POLICY = "default-src 'none'; script-src 'self'; style-src 'self' %<nonce>s; font-src 'self'; img-src 'self' data:; connect-src 'self'; " \
-             "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+    POLICY =
+      "default-src 'none'; script-src 'self'; style-src 'self' %<nonce>s; font-src 'self'; img-src 'self' data:; " \
+      "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
     # Names of built files carry a sum of their content: they never change and may be kept for ever.
-    ASSET_HEADERS = { "cache-control" => "public, max-age=31536000, immutable", "x-content-type-options" => "nosniff" }.freeze
-    # Names under which it may be asked for; PERMITTED_HOSTS adds others (a comma between them), nothing else is answered.
+    ASSET_HEADERS = {
+      "cache-control" => "public, max-age=31536000, immutable",
+      "x-content-type-options" => "nosniff"
+    }.freeze
+    # Names under which it may be asked for; PERMITTED_HOSTS adds others (a comma between them), nothing else is
+    # answered.
     HOSTS = ["localhost", "127.0.0.1", "[::1]"].freeze
 
     # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end
     def self.assemble(store:, catalogue:, web: WEB)
       Class.new(self) do
         use WellFormed
+        use SameOrigin
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         set :store, store
         set :contract, Contract.new
@@ -35,17 +40,25 @@ module UpperBranchServer
 
     disable :sessions, :show_exceptions, :raise_errors, :dump_errors, :logging, :method_override
     enable :static
+    set :protection, except: :http_origin # SameOrigin does that, in our words
+    helpers Asked
     set :static_cache_control, [:no_cache]
-    set :host_authorization, permitted_hosts: HOSTS + ENV.fetch("PERMITTED_HOSTS", "").split(",").map(&:strip).reject(&:empty?)
+    set :host_authorization,
+        permitted_hosts: HOSTS + ENV.fetch("PERMITTED_HOSTS", "").split(",").map(&:strip).reject(&:empty?)
 
     before do
-      headers "content-security-policy" => format(POLICY, nonce: ""), "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "cross-origin-opener-policy" => "same-origin"
-      refuse_foreign_writes unless request.get? || request.head?
+      headers "content-security-policy" => format(POLICY, nonce: ""),
+              "x-content-type-options" => "nosniff",
+              "referrer-policy" => "no-referrer",
+              "cross-origin-opener-policy" => "same-origin"
+      refuse_other_media unless request.get? || request.head?
     end
 
     register Routes::Worktop, Routes::Cards, Routes::Logs, Routes::Gauges
 
-    get("/api/v1/health") { answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid) }
+    get("/api/v1/health") do
+      answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid)
+    end
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -104,7 +117,9 @@ module UpperBranchServer
       warn "database: #{e.class}: #{e.message.lines.first&.strip}"
       problem(DatabaseProblem.of(e))
     end
-    error(Sinatra::BadRequest) { |e| problem(Problem.unreadable("query", e.message.to_s.dup.force_encoding("UTF-8").scrub[0, 200])) }
+    error(Sinatra::BadRequest) do |e|
+      problem(Problem.unreadable("query", e.message.to_s.dup.force_encoding("UTF-8").scrub[0, 200]))
+    end
     not_found { problem(Problem.not_found) }
     error do |e|
       warn "#{e.class}: #{e.message[0, 300]}\n#{e.backtrace.first(8).join("\n")}"
@@ -125,67 +140,20 @@ module UpperBranchServer
       halt JSON.generate(error.body)
     end
 
-    # A page of another site must not write here: JSON only, or CSV for a log (both ask for a preflight that nobody answers), same
-    # origin only.
-    def refuse_foreign_writes
-      csv = request.path == "/api/v1/logs" && request.media_type == "text/csv"
-      raise Problem.new(415, "media-type", "JSON only", "Send application/json.") unless csv || request.delete? || request.media_type == "application/json"
-
-      origin = request.get_header("HTTP_ORIGIN")
-      site = request.get_header("HTTP_SEC_FETCH_SITE")
-      return if (origin.nil? || origin == request.base_url) && [nil, "same-origin", "none"].include?(site)
-
-      raise Problem.new(403, "foreign", "Another site may not write here", "Open Upper Branch at its own address and enter it there.")
-    end
-
-    def body_as(schema, limit = LIMIT)
-      RequestBody.read(request.body, limit).tap { |data| settings.contract.check(schema, data) }
-    end
-
-    # A body with entries, none of them twice.
-    def entries_as(schema)
-      data = body_as(schema)
-      ids = data["entries"].map { |entry| entry["id"] }
-      twice = ids.each_index.find { |i| ids.index(ids[i]) < i }
-      raise Problem.invalid("entries/#{twice}/id", "Two entries of this request have the same id: give each its own") if twice
-
-      data
-    end
-
-    # A parameter of the address that is one word; nil when it is not given. Raises Problem 422 for a list or a table of them.
-    def word(name)
-      value = params[name]
-      return value if value.nil? || value.is_a?(String)
-
-      raise Problem.invalid(name, "#{name}: give it once")
-    end
-
-    def job_id
-      id = word("id").to_s.downcase
-      raise Problem.not_found unless id.match?(/\A\h{8}-\h{4}-\h{4}-\h{4}-\h{12}\z/)
-
-      id
-    end
-
     # The job with its trace, which is JSON already.
     def answer_job(stored, traced)
       entries = stored.entries.map { |entry| entry.merge("struck" => traced.struck.include?(entry["id"])) }
-      head = { id: stored.id, title: stored.title, version: stored.version, catalogue_changed: stored.catalogue != settings.stamp,
-               catalogue_changes: settings.store.catalogues.changes_since(stored.catalogue), entries: entries }
+      head = {
+        id: stored.id,
+        title: stored.title,
+        version: stored.version,
+        catalogue_changed: stored.catalogue != settings.stamp,
+        catalogue_changes: settings.store.catalogues.changes_since(stored.catalogue),
+        entries: entries
+      }
       content_type :json
       cache_control :no_store
       "#{JSON.generate(head).delete_suffix('}')},\"trace\":#{traced.json}}"
-    end
-
-    def board_question
-      state = word("state") || "open"
-      from = word("from") || "0"
-      waits = (word("waits") || "").split(",")
-      raise Problem.invalid("state", "state: one of #{Store::Board::STATES.join(', ')}") unless Store::Board::STATES.include?(state)
-      raise Problem.invalid("from", "from: a whole number from 0") unless from.match?(/\A\d{1,9}\z/)
-      raise Problem.invalid("waits", "waits: at most 20 words") if waits.size > 20
-
-      { state: state, waits: waits, text: (word("q") || "")[0, 200], from: from.to_i }
     end
   end
 end

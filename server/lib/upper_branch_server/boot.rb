@@ -22,7 +22,8 @@ module UpperBranchServer
         Projections::BoardRows.new(@store).renew_aside if @store
       end
 
-      # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows. Each opens its own.
+      # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows.
+      # Each opens its own.
       def part
         @database&.disconnect
       end

@@ -9,7 +9,8 @@ module UpperBranchServer
     PATH = File.join(ROOT, "server", "openapi.yml").freeze
 
     def initialize
-      @document = JSONSchemer.openapi(Psych.safe_load_file(PATH), regexp_resolver: "ecma") # ^ and $ are ends of the text, not of a line
+      # By ECMA's rules ^ and $ are ends of the text, not of a line.
+      @document = JSONSchemer.openapi(Psych.safe_load_file(PATH), regexp_resolver: "ecma")
       @schemas = Hash.new { |known, name| known[name] = @document.schema(name) }
     end
 
@@ -24,10 +25,14 @@ module UpperBranchServer
 
     def plain(error)
       case error["type"]
-      when "required" then "#{error.dig('details', 'missing_keys')&.join(', ')} is missing"
-      when "discriminator" then "one of #{error['schema']['discriminator']['mapping'].keys.join(', ')}"
-      when "schema" then "is not known here; leave it out"
-      else error["error"].sub(/\Avalue at `[^`]*` /, "").sub("value at root ", "")
+      when "required"
+        "#{error.dig('details', 'missing_keys')&.join(', ')} is missing"
+      when "discriminator"
+        "one of #{error['schema']['discriminator']['mapping'].keys.join(', ')}"
+      when "schema"
+        "is not known here; leave it out"
+      else
+        error["error"].sub(/\Avalue at `[^`]*` /, "").sub("value at root ", "")
       end
     end
   end

@@ -3,7 +3,8 @@
 require "digest"
 
 module UpperBranchServer
-  # The demo: the engine shed of the Hollow Beck growers' co-operative. Invented, and loaded only into an empty database.
+  # The demo: the engine shed of the Hollow Beck growers' co-operative. Invented, and loaded only into an empty
+  # database.
   module Demo
     FILE = File.join(ROOT, "server", "demo.yml").freeze
 

@@ -3,10 +3,10 @@
 require "rbconfig"
 
 module UpperBranchServer
-  # Reads one data log in a process of its own (bin/read-log), which may take so much memory, so much of a processor and so long, and
-  # no more.
+  # Reads one data log in a process of its own (bin/read-log), which may take so much memory, so much of a processor and
+  # so long, and no more.
   #
-  #   LogReader.run(file) { |said| said }   # {"progress" => 0.3}, then {"reading" => ...} or {"problem" => {"field", "detail"}}
+  #   LogReader.run(file) { |said| said }   # {"progress" => 0.3}, then {"reading" => ...} or {"problem" => {...}}
   #
   # file: open at its beginning. Raises LogReader::Failed when the reader ended without an answer.
   class LogReader
@@ -29,7 +29,17 @@ module UpperBranchServer
 
     def run
       answered = false
-      @out = IO.popen([RbConfig.ruby, PROGRAM, "--json", "-", { in: @file, err: File::NULL, rlimit_as: MEMORY, rlimit_cpu: PROCESSOR }], "r")
+      @out =
+        IO.popen(
+          [
+            RbConfig.ruby,
+            PROGRAM,
+            "--json",
+            "-",
+            { in: @file, err: File::NULL, rlimit_as: MEMORY, rlimit_cpu: PROCESSOR }
+          ],
+          "r"
+        )
       each_line do |line|
         said = JSON.parse(line)
         answered ||= said.key?("reading") || said.key?("problem")

@@ -6,8 +6,15 @@ module UpperBranchServer
   # Tells the browser at once which scripts a page will need, so that they come while the first one is still being read.
   # From the build's own manifest (web/dist/manifest.json); without one the page loads as before, only later.
   class Preloads
-    VIEWS = { %r{\A/jobs/} => "src/bench/bench.tsx", %r{\A/\z} => "src/jobs/board/board.tsx", %r{\A/new} => "src/jobs/intake/intake.tsx", %r{\A/worktop} => "src/worktop/worktop.tsx",
-              %r{\A/cards} => "src/cards/cards.tsx", %r{\A/logs} => "src/logs/logs.tsx", %r{\A/handbook} => "src/handbook/handbook.tsx" }.freeze
+    VIEWS = {
+      %r{\A/jobs/} => "src/bench/bench.tsx",
+      %r{\A/\z} => "src/jobs/board/board.tsx",
+      %r{\A/new} => "src/jobs/intake/intake.tsx",
+      %r{\A/worktop} => "src/worktop/worktop.tsx",
+      %r{\A/cards} => "src/cards/cards.tsx",
+      %r{\A/logs} => "src/logs/logs.tsx",
+      %r{\A/handbook} => "src/handbook/handbook.tsx"
+    }.freeze
     MARK = "<!-- __PRELOADS__ -->"
 
     # web: folder of the built front end

@@ -3,8 +3,8 @@
 require "json"
 
 module UpperBranchServer
-  # The JSON of a request, read safely: not too long, UTF-8, JSON, and nothing in it that no database or reader could keep (NUL, half
-  # characters, numbers beyond all measure).
+  # The JSON of a request, read safely: not too long, UTF-8, JSON, and nothing in it that no database or reader could
+  # keep (NUL, half characters, numbers beyond all measure).
   #
   #   RequestBody.read(io, 262_144)   # => {"title" => ...}
   #
@@ -30,7 +30,13 @@ module UpperBranchServer
 
       JSON.parse(text, max_nesting: NESTING)
     rescue JSON::ParserError, EncodingError, ArgumentError
-      raise Problem.new(400, "not-json", "Not JSON", "The request could not be read as JSON.", errors: [{ field: "", detail: "Not JSON, or not in UTF-8." }])
+      raise Problem.new(
+        400,
+        "not-json",
+        "Not JSON",
+        "The request could not be read as JSON.",
+        errors: [{ field: "", detail: "Not JSON, or not in UTF-8." }]
+      )
     end
 
     # path: where in the document, for naming the field
@@ -50,7 +56,9 @@ module UpperBranchServer
     end
 
     def keepable(text, path)
-      refuse(path, "this text holds a character that cannot be stored: type it again") if !text.valid_encoding? || text.include?("\0")
+      return unless !text.valid_encoding? || text.include?("\0")
+
+      refuse(path, "this text holds a character that cannot be stored: type it again")
     end
 
     def refuse(path, words)

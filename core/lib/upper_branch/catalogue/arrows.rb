@@ -8,8 +8,8 @@ module UpperBranch
     #
     #   a(f, x, o) = 1 - (1 - own(f, x, o)) * product over effects e of (1 - s(f, e) b(e, x, o))
     #
-    # A word that is the same observation as a symptom takes the symptom's strength where it has none of its own, and the other way
-    # round. The words of one check never sum to more than the scale allows.
+    # A word that is the same observation as a symptom takes the symptom's strength where it has none of its own, and
+    # the other way round. The words of one check never sum to more than the scale allows.
     #
     #   arrows.row(fault, check)   # => {"weak" => 0.6, "none" => 0.3}
     class Arrows
@@ -18,12 +18,13 @@ module UpperBranch
         @catalogue = catalogue
         @features = features
         @same = checks.flat_map { |check| check.same.map { |word, symptom| [check.id, word, symptom] } }
-        @direct = faults.to_h { |fault| [fault.id, own(fault).merge(by_effects(fault)) { |_, one, other| one + other }] }
+        @direct =
+          faults.to_h { |fault| [fault.id, own(fault).merge(by_effects(fault)) { |_, one, other| one + other }] }
         freeze
       end
 
-      # {abnormal word => strength}. hidden: ids of effects whose findings are hidden; conditions: what was said of when it shows ([] = not
-      # said). Symptom or Check as finding.
+      # {abnormal word => strength}. hidden: ids of effects whose findings are hidden; conditions: what was said of when
+      # it shows ([] = not said). Symptom or Check as finding.
       def row(fault, finding, hidden: [], conditions: [])
         words = finding.abnormal(@features)
         words.zip(capped(words.map { |word| strength(fault.id, finding, word, hidden, conditions) })).to_h
@@ -50,7 +51,9 @@ module UpperBranch
       def by_sameness(fault_id, finding, word, hidden, conditions)
         if finding.is_a?(Symptom)
           twins = @same.select { |_, _, symptom| symptom == finding.id }
-          twins.sum { |check, other,| direct(fault_id, check, other, hidden, []) }.clamp(0, @catalogue.limits["abnormal_sum"])
+          twins
+            .sum { |check, other,| direct(fault_id, check, other, hidden, []) }
+            .clamp(0, @catalogue.limits["abnormal_sum"])
         else
           symptom = finding.same[word]
           symptom ? direct(fault_id, symptom, "present", hidden, conditions) : 0.0

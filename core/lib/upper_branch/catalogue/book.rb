@@ -28,9 +28,11 @@ module UpperBranch
 
       NAMES.each { |name| define_method(name.tr("-", "_")) { @sections.fetch(name) } }
 
-      # Array of [section, JSON pointer into it, reason]: what is wrong with each section, and when nothing is, with their coverage.
+      # Array of [section, JSON pointer into it, reason]: what is wrong with each section, and when nothing is, with
+      # their coverage.
       def problems
-        found = @sections.flat_map { |name, section| section.problems.map { |pointer, reason| [name, pointer, reason] } }
+        found =
+          @sections.flat_map { |name, section| section.problems.map { |pointer, reason| [name, pointer, reason] } }
         found.any? ? found : Coverage.new(self).problems
       end
 

@@ -4,7 +4,8 @@ module UpperBranch
   class Catalogue
     # What is different between two catalogues, by the sums of their records.
     module Changes
-      # old, new: as Catalogue#digests gives them. {section => [ids that are new, gone or different]}; sections without change left out.
+      # old, new: as Catalogue#digests gives them. {section => [ids that are new, gone or different]}; sections without
+      # change left out.
       #
       #   Changes.between(old, new)  # => {"faults" => ["pump-cup"], "checks" => ["pump-shot"]}
       def self.between(old, new)

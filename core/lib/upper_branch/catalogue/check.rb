@@ -19,7 +19,9 @@ module UpperBranch
         @reading = row["reading"]
         @needs = row["needs"] || []
         @families = row["families"]
-        %w[steps tools hazards after only_when neutral replaces puts_back].each { |key| instance_variable_set("@#{key}", row[key] || []) }
+        %w[steps tools hazards after only_when neutral replaces puts_back].each do |key|
+          instance_variable_set("@#{key}", row[key] || [])
+        end
         @same = row["same"] || {}
         @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy")
         @outcome_needs = row["outcome_needs"] || {}

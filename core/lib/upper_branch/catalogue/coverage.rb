@@ -4,8 +4,8 @@ require "set"
 
 module UpperBranch
   class Catalogue
-    # Is the trade covered? For every family: each word has a cause, each fault a proof, each symptom a cause, the main complaints (those
-    # that have a list of the house) eight competing causes wherever they can occur.
+    # Is the trade covered? For every family: each word has a cause, each fault a proof, each symptom a cause, the main
+    # complaints (those that have a list of the house) eight competing causes wherever they can occur.
     class Coverage
       COMPETING = 8
 
@@ -41,8 +41,9 @@ module UpperBranch
       end
 
       def symptoms_shown(fault)
-        (@symptoms_shown ||= {})[fault.id] ||=
-          (fault.symptoms.map(&:id) + effects(fault).flat_map { |effect| effect.symptoms.map(&:id) } + by_word(fault)).to_set
+        (@symptoms_shown ||= {})[fault.id] ||= (
+          fault.symptoms.map(&:id) + effects(fault).flat_map { |effect| effect.symptoms.map(&:id) } + by_word(fault)
+        ).to_set
       end
 
       def effects(fault) = fault.effects.map { |link| @effects.fetch(link.id) }

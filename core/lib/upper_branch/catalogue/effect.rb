@@ -2,8 +2,8 @@
 
 module UpperBranch
   class Catalogue
-    # What a fault does to a circuit, and how that shows: written once, so that every fault that starves the idle shows as every
-    # starved idle does.
+    # What a fault does to a circuit, and how that shows: written once, so that every fault that starves the idle shows
+    # as every starved idle does.
     class Effect
       attr_reader :id, :says, :symptoms, :outcomes
 

@@ -2,11 +2,24 @@
 
 module UpperBranch
   class Catalogue
-    # One way a part fails: what it does (effects), what only it shows (own symptoms and check words), how often, how mended.
+    # One way a part fails: what it does (effects), what only it shows (own symptoms and check words), how often, how
+    # mended.
     class Fault
       Part = Struct.new(:id, :name, :circuit)
 
-      attr_reader :id, :name, :why, :circuit, :part, :needs, :rate, :effects, :symptoms, :outcomes, :repair, :repair_text, :families
+      attr_reader :id,
+                  :name,
+                  :why,
+                  :circuit,
+                  :part,
+                  :needs,
+                  :rate,
+                  :effects,
+                  :symptoms,
+                  :outcomes,
+                  :repair,
+                  :repair_text,
+                  :families
 
       def initialize(row)
         @id = row["id"]

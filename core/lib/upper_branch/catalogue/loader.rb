@@ -10,9 +10,11 @@ module UpperBranch
         @directory = directory
       end
 
-      # {section => data}; a section of a folder is all rows of its files, each knowing the file it came from. Raises Broken.
+      # {section => data}; a section of a folder is all rows of its files, each knowing the file it came from. Raises
+      # Broken.
       def read
-        files = Book::NAMES.to_h { |name| [name, Book::FOLDERS.include?(name) ? folder(name) : [file("#{name}.yml", name)]] }
+        files =
+          Book::NAMES.to_h { |name| [name, Book::FOLDERS.include?(name) ? folder(name) : [file("#{name}.yml", name)]] }
         problems = files.values.flatten.flat_map(&:problems)
         raise Broken, problems if problems.any?
 

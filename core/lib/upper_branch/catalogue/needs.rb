@@ -9,7 +9,9 @@ module UpperBranch
       # terms: array of strings or nil; features: Set of feature ids
       def self.met?(terms, features)
         Array(terms).all? do |term|
-          term.split("|").any? { |flag| flag.start_with?("!") ? !features.include?(flag[1..]) : features.include?(flag) }
+          term
+            .split("|")
+            .any? { |flag| flag.start_with?("!") ? !features.include?(flag[1..]) : features.include?(flag) }
         end
       end
 

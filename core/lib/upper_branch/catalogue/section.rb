@@ -5,11 +5,12 @@ require "json"
 
 module UpperBranch
   class Catalogue
-    # One part of the knowledge: its rows as they were read, what they must keep to beyond their schema, a sum of each row, and what the
-    # screens are shown of it. Every kind of section is a class of its own in sections/, found by its name (Book).
+    # One part of the knowledge: its rows as they were read, what they must keep to beyond their schema, a sum of each
+    # row, and what the screens are shown of it. Every kind of section is a class of its own in sections/, found by its
+    # name (Book).
     #
     #   section = book["faults"]
-    #   section.problems   # => [["/3", "water: no effect is called bowl-runs-dry"], ...], the place as a JSON pointer into the section
+    #   section.problems   # => [["/3", "water: no effect is called bowl-runs-dry"], ...], the place as a JSON pointer
     #   section.digests    # => {"water" => "9f3c...", ...}
     #   section.shown      # => plain data, without odds
     class Section

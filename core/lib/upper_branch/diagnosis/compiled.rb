@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Diagnosis
-    # The strengths of one kind of machine (Catalogue::Arrows) as arrays over its faults, a second column for each victim of a mask.
-    # One Compiled serves every machine with the same family and features.
+    # The strengths of one kind of machine (Catalogue::Arrows) as arrays over its faults, a second column for each
+    # victim of a mask. One Compiled serves every machine with the same family and features.
     class Compiled
       Variant = Struct.new(:fault, :hidden) # a fault with the findings of some effects hidden by a mask
 
@@ -18,7 +18,9 @@ module UpperBranch
         @features = machine.features
         @faults = machine.faults
         @masks = Masks.new(@catalogue, @faults)
-        @variants = @faults.map { |fault| Variant.new(fault, []) } + @masks.variants.map { |fault, hidden| Variant.new(fault, hidden) }
+        @variants =
+          @faults.map { |fault| Variant.new(fault, []) } +
+          @masks.variants.map { |fault, hidden| Variant.new(fault, hidden) }
         @arrows = machine.arrows
         @own = Object.new # names what is kept for this one: quicker to look up than the machine's whole description
         @positions = @faults.each_with_index.to_h { |fault, i| [fault.id, i] }

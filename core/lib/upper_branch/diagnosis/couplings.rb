@@ -12,7 +12,9 @@ module UpperBranch
         @size = compiled.variants.size + 1
         @couplings = catalogue.couplings.filter_map do |row|
           ones = row["one"].filter_map { |id| compiled.index(id) }
-          others = (row["other"] || []).filter_map { |id| compiled.index(id) } | with_effects(compiled, row["other_effects"] || [])
+          others =
+            (row["other"] || []).filter_map { |id| compiled.index(id) } |
+            with_effects(compiled, row["other_effects"] || [])
           Coupling.new(ones, others - ones, row["factor"]) if ones.any? && (others - ones).any?
         end
       end

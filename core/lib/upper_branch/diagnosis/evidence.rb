@@ -6,8 +6,8 @@ module UpperBranch
     # result of a check stands; a check that observes a symptom over again replaces it; a word that says nothing
     # (pump shot on a bowl that was not full) is left out.
     class Evidence
-      # words: [:normal] or abnormal words; chances: {word or :normal => p} for a reading, else nil; before: the Item of an
-      # earlier round with the same finding and the same result, or nil.
+      # words: [:normal] or abnormal words; chances: {word or :normal => p} for a reading, else nil; before: the Item of
+      # an earlier round with the same finding and the same result, or nil.
       Item = Struct.new(:finding, :table, :words, :chances, :before, keyword_init: true) do
         def round = finding.round
         def normal? = chances ? chances.fetch(:normal, 0) > 0.5 : words == [:normal]
@@ -52,19 +52,26 @@ module UpperBranch
 
       # Symptom findings that a check of the same round observed over again: {entry id => check id}
       def replaced
-        @job.findings.select { |finding| finding.kind == :symptom }.filter_map { |finding| (check = replacing(finding)) && [finding.entry, check.id] }.to_h
+        @job
+          .findings
+          .select { |finding| finding.kind == :symptom }
+          .filter_map { |finding| (check = replacing(finding)) && [finding.entry, check.id] }
+          .to_h
       end
 
       private
 
       def standing
-        latest = @job.findings.each_with_index.to_h { |finding, i| [[finding.kind, finding.id, finding.round], i] }.values
+        latest =
+          @job.findings.each_with_index.to_h { |finding, i| [[finding.kind, finding.id, finding.round], i] }.values
         latest.sort.map { |i| @job.findings[i] }.reject { |finding| finding.kind == :symptom && replacing(finding) }
       end
 
       def replacing(symptom)
         done = @job.findings.select { |finding| finding.kind == :check && finding.round == symptom.round }
-        done.filter_map { |finding| @machine.check(finding.id) }.find { |check| check.replaced_symptoms.include?(symptom.id) && !says_nothing?(check, symptom.round) }
+        done
+          .filter_map { |finding| @machine.check(finding.id) }
+          .find { |check| check.replaced_symptoms.include?(symptom.id) && !says_nothing?(check, symptom.round) }
       end
 
       def says_nothing?(check, round)
@@ -72,17 +79,26 @@ module UpperBranch
       end
 
       def item(finding)
-        observed = finding.kind == :symptom ? @machine.symptom(finding.id) : @machine.check(finding.id)
-        return if observed.nil? || (finding.kind == :symptom && observed.healthy?)
-        return if finding.kind == :check && finding.words.any? { |word| observed.neutral.include?(word) }
+        observed = finding.symptom? ? @machine.symptom(finding.id) : @machine.check(finding.id)
+        return unless observed && speaks?(finding, observed)
 
-        table = @compiled.table(observed, finding.conditions)
-        chances = finding.chances&.transform_keys { |word| word == observed.normal ? :normal : word }
-        Item.new(finding: finding, table: table, words: finding.words.map { |word| word == observed.normal ? :normal : word }, chances: chances)
+        plain = ->(word) { word == observed.normal ? :normal : word }
+        Item.new(
+          finding: finding,
+          table: @compiled.table(observed, finding.conditions),
+          words: finding.words.map(&plain),
+          chances: finding.chances&.transform_keys(&plain)
+        )
+      end
+
+      # A word for a machine that runs right, and one that says nothing, are no evidence.
+      def speaks?(finding, observed)
+        finding.symptom? ? !observed.healthy? : finding.words.none? { |word| observed.neutral.include?(word) }
       end
 
       def again?(earlier, later)
-        earlier.finding.kind == later.finding.kind && earlier.finding.id == later.finding.id && earlier.words == later.words && earlier.round < later.round
+        earlier.finding.kind == later.finding.kind && earlier.finding.id == later.finding.id &&
+          earlier.words == later.words && earlier.round < later.round
       end
     end
   end

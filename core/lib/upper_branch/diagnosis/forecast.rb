@@ -4,14 +4,15 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # What every check would show, all at once: one matrix of P(outcome | set) over the leading sets, built by a few array
-    # operations instead of one per check (the planner asks for all of them at every step).
+    # What every check would show, all at once: one matrix of P(outcome | set) over the leading sets, built by a few
+    # array operations instead of one per check (the planner asks for all of them at every step).
     #
     #   forecast = Forecast.new(compiled, machine.checks, members, probability)
     #   forecast.chances(check)   # => {"strong-at-once" => 0.4, "weak" => 0.35, ...}
     #   forecast.gain(check)      # mutual information between its outcome and the sets, bits
     class Forecast
-      # The numbers of all checks side by side. columns: one per abnormal word; every check has one for its normal word besides.
+      # The numbers of all checks side by side. columns: one per abnormal word; every check has one for its normal word
+      # besides.
       class Sheet
         attr_reader :strengths, :sums, :leaks, :leak_each, :owner, :columns, :accusing
 
@@ -22,7 +23,8 @@ module UpperBranch
           @strengths = side_by_side(tables.flat_map(&:columns))
           @sums = side_by_side(tables.map(&:sums))
           @leaks = Numo::DFloat.cast(tables.map(&:leak))
-          @leak_each = Numo::DFloat.cast(tables.flat_map { |table| Array.new(table.words.size, table.leak / table.words.size) })
+          @leak_each =
+            Numo::DFloat.cast(tables.flat_map { |table| Array.new(table.words.size, table.leak / table.words.size) })
           @accusing = tables.each_index.select { |i| tables[i].finding.normal.nil? }
         end
 
@@ -95,7 +97,9 @@ module UpperBranch
         @normal[true, @sheet.accusing] = 0.0 if @sheet.accusing.any?
         total = members.map { |place| @sheet.sums[place, true].dup }.reduce(:+) + @sheet.leaks
         share = (1 - @normal) / total
-        @abnormal = (members.map { |place| @sheet.strengths[place, true].dup }.reduce(:+) + @sheet.leak_each) * share[true, @sheet.owner].dup
+        @abnormal =
+          (members.map { |place| @sheet.strengths[place, true].dup }.reduce(:+) + @sheet.leak_each) *
+          share[true, @sheet.owner].dup
         expect
       end
 

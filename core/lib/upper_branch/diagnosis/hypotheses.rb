@@ -10,7 +10,8 @@ module UpperBranch
     # product over the members, a fault that no abnormal finding speaks of is independent of the rest (the trick of
     # Heckerman's Quickscore, 1989, for noisy-OR networks), see Posterior#marginals.
     module Hypotheses
-      # indexes: faults that matter; size: members at most; pad: index of the padding member. Returns Int32 [rows, width].
+      # indexes: faults that matter; size: members at most; pad: index of the padding member. Returns Int32 [rows,
+      # width].
       def self.all(indexes, size, pad, width = size)
         rows = (0..size).flat_map { |k| indexes.combination(k).map { |set| set + Array.new(width - k, pad) } }
         Numo::Int32.cast(rows)

@@ -20,12 +20,20 @@ module UpperBranch
       def moves(entry)
         position = @position[entry] or return []
         before, after = @history[position, 2]
-        rows = @compiled.faults.each_index.map { |i| { id: @compiled.faults[i].id, name: @compiled.faults[i].name, before: before[i].round(4), after: after[i].round(4) } }
+        rows =
+          @compiled.faults.each_index.map do |i|
+            {
+              id: @compiled.faults[i].id,
+              name: @compiled.faults[i].name,
+              before: before[i].round(4),
+              after: after[i].round(4)
+            }
+          end
         rows.reject { |row| change(row) < LEAST }.sort_by { |row| [-change(row), row[:id]] }.first(SHOWN)
       end
 
-      # The entry that cleared a group of faults most: the one after which the chance of any of them fell furthest by odds, to seven tenths
-      # or less. nil when none did. fault_ids: of one circuit, say
+      # The entry that cleared a group of faults most: the one after which the chance of any of them fell furthest by
+      # odds, to seven tenths or less. nil when none did. fault_ids: of one circuit, say
       def cleared(fault_ids)
         places = fault_ids.filter_map { |id| @compiled.index(id) }
         odds = @history.map { |chances| any(chances, places).then { |p| p / [1 - p, 1e-9].max } }

@@ -13,8 +13,8 @@ module UpperBranch
     class Posterior
       Row = Struct.new(:faults, :probability, :outside, keyword_init: true)
 
-      # The best rows for planning: who is in now (one array per place, masked victims swapped in `masked`), with what probability
-      # (sum 1), and each member's share of an item of evidence.
+      # The best rows for planning: who is in now (one array per place, masked victims swapped in `masked`), with what
+      # probability (sum 1), and each member's share of an item of evidence.
       Rows = Struct.new(:now, :masked, :probability, :pad, :share, keyword_init: true) do
         def shares(item) = share.call(item)
       end
@@ -24,7 +24,13 @@ module UpperBranch
       # size: faults in a set at most (scale.yml)
       def self.of(job, size: nil)
         compiled = Compiled.for(job.machine)
-        new(job.machine, compiled, Evidence.of(job, compiled), repairs: job.repairs, size: size || job.catalogue.limits["sets"])
+        new(
+          job.machine,
+          compiled,
+          Evidence.of(job, compiled),
+          repairs: job.repairs,
+          size: size || job.catalogue.limits["sets"]
+        )
       end
 
       def initialize(machine, compiled, evidence, repairs: [], size: 3)
@@ -55,8 +61,9 @@ module UpperBranch
         @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, @last[i]] }
       end
 
-      # How far each fault still in is to blame for what was found, not merely likely to be there: the share of every abnormal
-      # finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets. {fault id => p}
+      # How far each fault still in is to blame for what was found, not merely likely to be there: the share of every
+      # abnormal finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets. {fault id
+      # => p}
       def blame
         rows = leading(600)
         free = Numo::DFloat.ones(@pad + 1)
@@ -64,7 +71,8 @@ module UpperBranch
         @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, (1 - free[i]).clamp(0.0, 1.0)] }
       end
 
-      # The leading sets as they stood before any repair. Irrelevant faults are left out of the sets: they are independent.
+      # The leading sets as they stood before any repair. Irrelevant faults are left out of the sets: they are
+      # independent.
       def sets(count)
         totals = Hash.new(0.0)
         members = @worlds.first
@@ -79,7 +87,13 @@ module UpperBranch
         picked = leading(count)
         probability = @probability[picked].dup
         now = places(@worlds.last[picked, true])
-        Rows.new(now: now, masked: at_rows(@masked.last, picked), probability: probability / probability.sum, pad: @pad, share: ->(item) { still_in(item, picked, now) })
+        Rows.new(
+          now: now,
+          masked: at_rows(@masked.last, picked),
+          probability: probability / probability.sum,
+          pad: @pad,
+          share: ->(item) { still_in(item, picked, now) }
+        )
       end
 
       # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
@@ -87,11 +101,13 @@ module UpperBranch
         rows = leading(60)
         probability = @probability[rows]
         probability /= probability.sum
-        @evidence.to_h { |item| [item.finding.entry, (item.likelihood(at_rows(@masked[item.round], rows)) * probability).sum] }
+        @evidence.to_h do |item|
+          [item.finding.entry, (item.likelihood(at_rows(@masked[item.round], rows)) * probability).sum]
+        end
       end
 
-      # How belief moved: the chances of all faults before the first item of evidence and after each, as arrays in the order of
-      # compiled.faults; after a repair, of what was still in at the time.
+      # How belief moved: the chances of all faults before the first item of evidence and after each, as arrays in the
+      # order of compiled.faults; after a repair, of what was still in at the time.
       def history
         log = @worlds.log_weight
         outside = Math.log(outside_odds)
@@ -146,7 +162,12 @@ module UpperBranch
         masked = added.rounds.map { |matrix| swap_masked(places(matrix)) }
         log = scored(added, masked)
         @log = @log ? @log.concatenate(log) : log
-        @masked = @masked ? @masked.zip(masked).map { |old, new| old.zip(new).map { |one, other| one.concatenate(other) } } : masked
+        @masked =
+          if @masked
+            @masked.zip(masked).map { |old, new| old.zip(new).map { |one, other| one.concatenate(other) } }
+          else
+            masked
+          end
         @worlds = @worlds ? @worlds.join(added) : added
         @sizes = sizes(places(@worlds.first))
       end
@@ -163,11 +184,14 @@ module UpperBranch
 
       def worlds(base)
         weights = Numo::DFloat.zeros(base.shape[0])
-        logs = Numo::DFloat.cast(@prior_odds.map { |odds| Math.log(odds) } + Array.new(@pad - @prior_odds.size + 1, 0.0))
+        logs =
+          Numo::DFloat.cast(@prior_odds.map { |odds| Math.log(odds) } + Array.new(@pad - @prior_odds.size + 1, 0.0))
         members = places(base)
         members.each { |place| weights += logs[place].dup }
         weights += @couplings.log_factors(members)
-        @repairs.reduce(Worlds.new(base, weights, @pad)) { |worlds, repair| worlds.repair(repair.faults.filter_map { |id| @compiled.index(id) }, repair.success) }
+        @repairs.reduce(Worlds.new(base, weights, @pad)) do |worlds, repair|
+          worlds.repair(repair.faults.filter_map { |id| @compiled.index(id) }, repair.success)
+        end
       end
 
       def scored(worlds, masked)
@@ -181,7 +205,12 @@ module UpperBranch
         likelihood = item.likelihood(masked[item.round])
         return likelihood unless item.before
 
-        same = worlds.rounds[item.round].eq(worlds.rounds[item.before.round]).cast_to(Numo::Int32).sum(axis: 1).eq(worlds.first.shape[1])
+        same =
+          worlds.rounds[item.round]
+            .eq(worlds.rounds[item.before.round])
+            .cast_to(Numo::Int32)
+            .sum(axis: 1)
+            .eq(worlds.first.shape[1])
         likelihood[same] = 1.0
         likelihood
       end
@@ -218,7 +247,10 @@ module UpperBranch
       # Each member's share of an item, 0 once it has been mended: one DFloat per place.
       def still_in(item, rows, now)
         then_in = places(@worlds.rounds[item.round][rows, true])
-        item.shares(at_rows(@masked[item.round], rows)).each_with_index.map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
+        item
+          .shares(at_rows(@masked[item.round], rows))
+          .each_with_index
+          .map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
       end
 
       def standing(log, outside, round, seen)
@@ -248,7 +280,8 @@ module UpperBranch
         rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows].dup - @log.max).sum
       end
 
-      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric series.
+      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric
+      # series.
       def neglected_mass
         return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @relevant.size <= @size
 

@@ -12,20 +12,37 @@ module UpperBranch
         @findings = job.findings.to_h { |finding| [finding.entry, finding] }
       end
 
-      # The strongest for and against a fault: {prior:, posterior:, together:, for: [...], against: [...]}, decibans rounded to 0.1.
+      # The strongest for and against a fault: {prior:, posterior:, together:, for: [...], against: [...]}, decibans
+      # rounded to 0.1.
       def of(fault_id, count = 3)
         account = @weights.of(fault_id)
         speaking = account.reasons.reject { |reason| reason.decibans.abs < 0.3 }
-        { prior: account.prior.round(1), posterior: account.posterior.round(1), together: account.together.round(1),
-          for: speaking.select { |reason| reason.decibans.positive? }.first(count).map { |reason| spoken(reason, fault_id) },
-          against: speaking.select { |reason| reason.decibans.negative? }.first(count).map { |reason| spoken(reason, fault_id) } }
+        {
+          prior: account.prior.round(1),
+          posterior: account.posterior.round(1),
+          together: account.together.round(1),
+          for:
+            speaking
+              .select { |reason| reason.decibans.positive? }
+              .first(count)
+              .map { |reason| spoken(reason, fault_id) },
+          against:
+            speaking
+              .select { |reason| reason.decibans.negative? }
+              .first(count)
+              .map { |reason| spoken(reason, fault_id) }
+        }
       end
 
       private
 
       def spoken(reason, fault_id)
         finding = @findings[reason.entry]
-        { entry: reason.entry, decibans: reason.decibans.round(1), says: "#{finding.says(@catalogue)}#{because(finding, fault_id, reason.decibans)}" }
+        {
+          entry: reason.entry,
+          decibans: reason.decibans.round(1),
+          says: "#{finding.says(@catalogue)}#{because(finding, fault_id, reason.decibans)}"
+        }
       end
 
       # Through which effect a finding speaks for a fault.

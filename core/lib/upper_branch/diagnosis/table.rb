@@ -11,9 +11,9 @@ module UpperBranch
     #   P(o | S)      = (1 - P(normal | S)) * (l(o) + sum a(f,o)) / (l + sum a(f))
     #
     # Where every word accuses something (no healthy word) P(normal) is 0.
-    # Sets come as members: one Int32 array per place in the set, each [sets], padded with the last index.
-    # Source: noisy-OR after Pearl 1988, as in Russell and Norvig, Artificial Intelligence, chapter on Bayesian networks;
-    # the attribution among abnormal words is this product's own.
+    # Sets come as members: one Int32 array per place in the set, each [sets], padded with the last index. Source:
+    # noisy-OR after Pearl 1988, as in Russell and Norvig, Artificial Intelligence, chapter on Bayesian networks; the
+    # attribution among abnormal words is this product's own.
     class Table
       attr_reader :finding, :words, :leak, :sums, :misses
 
@@ -58,14 +58,16 @@ module UpperBranch
         product(@misses, members) * (1 - @leak)
       end
 
-      # Chance of the reported words given each set. words: [:normal], or abnormal words (several for a check where several
-      # may be reported: each is one more attribution).
+      # Chance of the reported words given each set. words: [:normal], or abnormal words (several for a check where
+      # several may be reported: each is one more attribution).
       def likelihood(words, members)
         normal = normal(members)
         return normal if words == [:normal]
 
         total = sum_over(@sums, members) + @leak
-        words.reduce(1 - normal) { |chance, word| chance * (sum_over(@strengths.fetch(word), members) + @leak_each) / total }
+        words.reduce(1 - normal) do |chance, word|
+          chance * (sum_over(@strengths.fetch(word), members) + @leak_each) / total
+        end
       end
 
       # Each member's share of the strength behind the words: array of DFloat [sets], one per place.

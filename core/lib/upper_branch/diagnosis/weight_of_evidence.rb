@@ -4,9 +4,9 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # Why a fault is believed: for each finding 10 * log10( P(finding | fault in) / P(finding | fault out) ) in decibans,
-    # the other faults standing at their priors (Good, Probability and the Weighing of Evidence, 1950). Prior plus weights plus
-    # what the findings say only together give the posterior log-odds exactly.
+    # Why a fault is believed: for each finding 10 * log10( P(finding | fault in) / P(finding | fault out) ) in
+    # decibans, the other faults standing at their priors (Good, Probability and the Weighing of Evidence, 1950). Prior
+    # plus weights plus what the findings say only together give the posterior log-odds exactly.
     class WeightOfEvidence
       Reason = Struct.new(:entry, :decibans, keyword_init: true)
       Account = Struct.new(:prior, :reasons, :together, :posterior, keyword_init: true) # all in decibans
@@ -45,8 +45,9 @@ module UpperBranch
         10 * Math.log10(present / absent)
       end
 
-      # [P(result | fault out), P(result | fault in)] with every other fault at its prior. For the normal word the product is
-      # exact; for an abnormal word the expected strengths stand in for the sum over sets (first order in the priors).
+      # [P(result | fault out), P(result | fault in)] with every other fault at its prior. For the normal word the
+      # product is exact; for an abnormal word the expected strengths stand in for the sum over sets (first order in the
+      # priors).
       def chances(item, index)
         return [0, 1].map { |fault_in| chance(item, index, fault_in, item.words) } unless item.chances
 

@@ -4,9 +4,9 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # Sets of faults through the repairs of a job. A repair mends each of its faults that is in with its chance of success;
-    # a set holding such a fault splits into "mended" and "still there". Each row then has its members in every round:
-    # findings of a round are judged against the faults that were still in at the time.
+    # Sets of faults through the repairs of a job. A repair mends each of its faults that is in with its chance of
+    # success; a set holding such a fault splits into "mended" and "still there". Each row then has its members in every
+    # round: findings of a round are judged against the faults that were still in at the time.
     class Worlds
       attr_reader :rounds, :log_weight
 
@@ -52,7 +52,8 @@ module UpperBranch
         mended[mended.eq(index)] = @pad
         failed_weight = success < 1 ? Math.log(1 - success) : -1e9
         copies = @rounds[0...-1].map { |round| round[holds, true] }
-        grown = @rounds[0...-1].zip(copies).map { |round, copy| round.concatenate(copy) } + [@rounds.last.concatenate(mended)]
+        grown =
+          @rounds[0...-1].zip(copies).map { |round, copy| round.concatenate(copy) } + [@rounds.last.concatenate(mended)]
         weights = @log_weight.dup
         weights[holds] = weights[holds] + failed_weight
         @log_weight = weights.concatenate(@log_weight[holds] + Math.log(success))

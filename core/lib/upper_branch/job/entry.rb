@@ -24,8 +24,8 @@ module UpperBranch
         @data = row["data"] || {}
       end
 
-      # What the catalogue no longer knows is noted as lost; the rest is applied. A stored job is never refused: the catalogue has
-      # changed, not the job.
+      # What the catalogue no longer knows is noted as lost; the rest is applied. A stored job is never refused: the
+      # catalogue has changed, not the job.
       def replay(job)
         names = Names.new(job.catalogue)
         kept = surviving(job, names)

@@ -2,8 +2,8 @@
 
 module UpperBranch
   class Job
-    # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil; reading: Measuring::Reading
-    # or nil; round: how many repairs had been done when it was seen.
+    # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil; reading:
+    # Measuring::Reading or nil; round: how many repairs had been done when it was seen.
     Finding = Struct.new(:entry, :kind, :id, :words, :chances, :conditions, :round, :reading, keyword_init: true) do
       def symptom? = kind == :symptom
 

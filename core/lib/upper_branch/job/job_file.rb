@@ -40,11 +40,19 @@ module UpperBranch
         repairs = data["repairs"] || []
         (0..repairs.size).each do |round|
           rows += symptoms(data, round) + checks(data, round)
-          rows << ["repairs/#{round}", "repair", { "repair" => repairs[round]["id"], "faults" => repairs[round]["faults"] }.compact] if repairs[round]
+          next unless repairs[round]
+
+          rows << [
+            "repairs/#{round}",
+            "repair",
+            { "repair" => repairs[round]["id"], "faults" => repairs[round]["faults"] }.compact
+          ]
         end
         rows << ["state", "state", data["state"]] if data["state"]
         too_late(data, repairs.size)
-        rows.each_with_index.map { |(place, kind, body), i| [place, { "id" => (i + 1).to_s, "kind" => kind, "data" => body }] }
+        rows.each_with_index.map do |(place, kind, body), i|
+          [place, { "id" => (i + 1).to_s, "kind" => kind, "data" => body }]
+        end
       end
 
       def self.parse(text)
@@ -58,12 +66,21 @@ module UpperBranch
       end
 
       def self.symptoms(data, round)
-        rows(data, "symptoms", round) { |row| ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [] }] }
+        rows(data, "symptoms", round) do |row|
+          ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [] }]
+        end
       end
 
       def self.checks(data, round)
         rows(data, "checks", round) do |row|
-          ["check", { "check" => row["id"], "outcomes" => row["outcomes"] || row["outcome"]&.then { |word| [word] }, "reading" => row["reading"] }.compact]
+          [
+            "check",
+            {
+              "check" => row["id"],
+              "outcomes" => row["outcomes"] || row["outcome"]&.then { |word| [word] },
+              "reading" => row["reading"]
+            }.compact
+          ]
         end
       end
 

@@ -2,7 +2,8 @@
 
 module UpperBranch
   class Job
-    # Ids of a stored entry in today's catalogue: renamed ones are read by their names of today, what is gone is told and left out.
+    # Ids of a stored entry in today's catalogue: renamed ones are read by their names of today, what is gone is told
+    # and left out.
     #
     #   names = Names.new(catalogue)
     #   names.one("checks", "pump-look")   # => "pump-shot"

@@ -42,14 +42,15 @@ module UpperBranch
         density(pressure(height), temperature(height)) / density(SEA_PRESSURE, SEA_TEMPERATURE)
       end
 
-      # Share of the air's weight that damp takes away, from the vapor pressure of water (Magnus form, WMO No. 8): 0.378 e / p.
+      # Share of the air's weight that damp takes away, from the vapor pressure of water (Magnus form, WMO No. 8): 0.378
+      # e / p.
       def damp(pressure, temperature, humidity)
         celsius = temperature - 273.15
         0.378 * humidity * 611.2 * Math.exp(17.62 * celsius / (243.12 + celsius)) / pressure
       end
 
-      # A fixed carburetor meters fuel by the root of the density while the air goes with the density: the ratio falls (richens) with
-      # the root of the density ratio.
+      # A fixed carburetor meters fuel by the root of the density while the air goes with the density: the ratio falls
+      # (richens) with the root of the density ratio.
       def ratio_factor(density_ratio)
         Math.sqrt(density_ratio)
       end
@@ -59,7 +60,8 @@ module UpperBranch
         density_ratio**0.25
       end
 
-      # Reading of a gauge at a height as it would stand at the sea: the absolute pressure in the manifold taken as the same.
+      # Reading of a gauge at a height as it would stand at the sea: the absolute pressure in the manifold taken as the
+      # same.
       def vacuum_at_sea(vacuum, height)
         vacuum + (SEA_PRESSURE - pressure(height))
       end
@@ -74,7 +76,8 @@ module UpperBranch
         (2 / (kappa + 1))**(kappa / (kappa - 1))
       end
 
-      # Mass flow through a hole from one pressure to another, kg/s (isentropic nozzle, choked below the critical ratio).
+      # Mass flow through a hole from one pressure to another, kg/s (isentropic nozzle, choked below the critical
+      # ratio).
       def leak(area, outside, inside, temperature, coefficient)
         return 0.0 if inside >= outside
 

@@ -2,12 +2,13 @@
 
 module UpperBranch
   module Measuring
-    # One question of the worktop: takes what was typed, with units, and gives answers with their uncertainty, what they mean in
-    # words, and a curve where a picture helps.
+    # One question of the worktop: takes what was typed, with units, and gives answers with their uncertainty, what they
+    # mean in words, and a curve where a picture helps.
     #
-    # A formula is a method of (v, k): v the inputs in SI by name (numbers, arrays for lists, words for choices, nil where left out),
-    # k the row's limits and the shared tables. It returns {output id => SI value or nil, says: [sentences], curve: Curve}; what is dear
-    # to reckon and has no uncertainty of its own may come as a proc, [value, unit] where the unit is the answer's own.
+    # A formula is a method of (v, k): v the inputs in SI by name (numbers, arrays for lists, words for choices, nil
+    # where left out), k the row's limits and the shared tables. It returns {output id => SI value or nil, says:
+    # [sentences], curve: Curve}; what is dear to reckon and has no uncertainty of its own may come as a proc, [value,
+    # unit] where the unit is the answer's own.
     class Calculator
       Output = Struct.new(:id, :name, :value, :unit, :units, :uncertainty, :digits, keyword_init: true)
       Answer = Struct.new(:outputs, :says, :curve, keyword_init: true)
@@ -27,8 +28,8 @@ module UpperBranch
 
       def id = @row["id"]
 
-      # given: {"before" => 135} or {"before" => {"value" => 1.35, "unit" => "mm", "u" => 0.01}}; what is left out stands at its usual
-      # value. units: {output id => unit} to answer in. Raises Invalid naming the field.
+      # given: {"before" => 135} or {"before" => {"value" => 1.35, "unit" => "mm", "u" => 0.01}}; what is left out
+      # stands at its usual value. units: {output id => unit} to answer in. Raises Invalid naming the field.
       def run(given = {}, units = {})
         unknown = given.keys - inputs.map(&:id)
         raise Invalid.new(unknown.first, "#{row['name']} asks for no #{unknown.first}") if unknown.any?
@@ -37,7 +38,11 @@ module UpperBranch
         values = read.transform_values(&:value)
         result = compute(values)
         near = row["outputs"].all? { |output| output["plain"] } ? [] : neighbors(read)
-        Answer.new(outputs: row["outputs"].map { |output| answer(output, result, near, units) }, says: (result[:says] || []).compact, curve: curve(values, result))
+        Answer.new(
+          outputs: row["outputs"].map { |output| answer(output, result, near, units) },
+          says: (result[:says] || []).compact,
+          curve: curve(values, result)
+        )
       end
 
       private
@@ -52,8 +57,15 @@ module UpperBranch
         value, own = result[output["id"].to_sym]
         value = value.call if value.respond_to?(:call)
         unit = own || chosen_unit(output, units)
-        Output.new(id: output["id"], name: output["name"], value: finite(own ? value : shown(value, output, unit)), unit: unit, units: Units::KINDS.fetch(output["kind"], [unit]),
-                   uncertainty: value && !own && !output["plain"] ? unsure(output, near, unit) : nil, digits: output["digits"])
+        Output.new(
+          id: output["id"],
+          name: output["name"],
+          value: finite(own ? value : shown(value, output, unit)),
+          unit: unit,
+          units: Units::KINDS.fetch(output["kind"], [unit]),
+          uncertainty: value && !own && !output["plain"] ? unsure(output, near, unit) : nil,
+          digits: output["digits"]
+        )
       end
 
       # In its unit; a difference (a scatter, a dip) without the zero point of the scale.
@@ -74,12 +86,18 @@ module UpperBranch
 
       def chosen_unit(output, units)
         wanted = units[output["id"]] or return output["unit"]
-        raise Invalid.new("units/#{output['id']}", "#{output['name']} is given in #{Units::KINDS.fetch(output['kind']).join(' or ')}") unless Units::KINDS.fetch(output["kind"], []).include?(wanted)
+        unless Units::KINDS.fetch(output["kind"], []).include?(wanted)
+          raise Invalid.new(
+            "units/#{output['id']}",
+            "#{output['name']} is given in #{Units::KINDS.fetch(output['kind']).join(' or ')}"
+          )
+        end
 
         wanted
       end
 
-      # Every number that is unsure is moved up and down by its uncertainty, each of a list by itself: [[result, result], ...]
+      # Every number that is unsure is moved up and down by its uncertainty, each of a list by itself: [[result,
+      # result], ...]
       def neighbors(read)
         slots = read.flat_map { |name, input| input.slots.map { |place| [name, place] } }
         slots.map do |name, place|
@@ -98,10 +116,18 @@ module UpperBranch
 
         plot = row["plot"]
         input = inputs.find { |one| one.id == plot["x"] }
-        x = (0...POINTS).map { |i| plot["from"] + ((plot["to"] - plot["from"]) * i / (POINTS - 1.0)) }
+        x = spaced(plot["from"], plot["to"])
         rows = x.map { |value| quietly { compute(values.merge(input.id.to_sym => Units.to_si(value, input.unit))) } }
-        Curve.new(x: { name: input.name, unit: input.unit }, y: axis(plot), series: plot["y"].map { |id| series(id, x, rows) }, marks: mark(plot, input, values, result))
+        Curve.new(
+          x: { name: input.name, unit: input.unit },
+          y: axis(plot),
+          series: plot["y"].map { |id| series(id, x, rows) },
+          marks: mark(plot, input, values, result)
+        )
       end
+
+      # Points of the curve, evenly over the axis.
+      def spaced(from, to) = (0...POINTS).map { |i| from + ((to - from) * i / (POINTS - 1.0)) }
 
       def axis(plot)
         output = output_row(plot["y"].first)
@@ -110,7 +136,10 @@ module UpperBranch
 
       def series(id, x, rows)
         output = output_row(id)
-        points = x.zip(rows).filter_map { |at, row| row && row[id.to_sym]&.then { |value| [at, Units.from_si(value, output["unit"])] } }
+        points =
+          x
+            .zip(rows)
+            .filter_map { |at, row| row && row[id.to_sym]&.then { |value| [at, Units.from_si(value, output["unit"])] } }
         { name: output["name"], points: points }
       end
 

@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # One field of a calculator: what it takes, and what was typed turned into SI. Raises Invalid at the field, saying what to do.
+    # One field of a calculator: what it takes, and what was typed turned into SI. Raises Invalid at the field, saying
+    # what to do.
     class CalculatorInput
       # value: SI number, array, word or nil; uncertainty: standard, in SI
       Read = Struct.new(:value, :uncertainty, keyword_init: true) do
@@ -35,23 +36,26 @@ module UpperBranch
       def read(given)
         return choice(given) if choices
 
-        data = given.is_a?(Hash) ? given : { "value" => given }
-        value = data["value"]
-        value = @row["default"] if value.nil? && !(given.is_a?(Hash) && @row["optional"])
-        return missing if value.nil?
-
-        in_unit = data["unit"] || unit
-        refuse("#{name} is given in #{units.join(' or ')}, not in #{in_unit}") unless units.include?(in_unit)
-        read = list? ? list(value, in_unit) : number(value, in_unit)
-        Read.new(value: read, uncertainty: @row["counted"] && data["u"].nil? ? Math.sqrt([read, 1].max) : unsure(data["u"], in_unit))
+        data = given.is_a?(Hash) ? given : { "value" => given || @row["default"] }
+        data = data.merge("value" => @row["default"]) if data["value"].nil? && !@row["optional"]
+        data["value"].nil? ? missing : measured(data)
       end
 
       def to_h
-        @row.slice("id", "name", "unit", "list", "default", "least", "most", "min", "max", "u", "help", "optional", "choices").merge("units" => units)
-            .merge(@row["units"] ? { "choices" => choices, "units" => [] } : {})
+        shown = @row.slice(*%w[id name unit list default least most min max u help optional choices])
+        shown.merge(@row["units"] ? { "choices" => choices, "units" => [] } : { "units" => units })
       end
 
       private
+
+      # data: {"value", "unit", "u"}
+      def measured(data)
+        in_unit = data["unit"] || unit
+        refuse("#{name} is given in #{units.join(' or ')}, not in #{in_unit}") unless units.include?(in_unit)
+        read = list? ? list(data["value"], in_unit) : number(data["value"], in_unit)
+        counted = @row["counted"] && data["u"].nil?
+        Read.new(value: read, uncertainty: counted ? Math.sqrt([read, 1].max) : unsure(data["u"], in_unit))
+      end
 
       def refuse(message)
         raise Invalid.new(id, message)
@@ -69,7 +73,9 @@ module UpperBranch
       end
 
       def list(values, in_unit)
-        refuse("#{name}: give #{@row['least']} to #{@row['most']} numbers") unless values.is_a?(Array) && values.size.between?(@row["least"], @row["most"])
+        unless values.is_a?(Array) && values.size.between?(@row["least"], @row["most"])
+          refuse("#{name}: give #{@row['least']} to #{@row['most']} numbers")
+        end
 
         values.map { |value| number(value, in_unit) }
       end
@@ -79,7 +85,9 @@ module UpperBranch
         si = Units.to_si(value, in_unit)
         low, high = [@row["min"], @row["max"]].map { |edge| Units.to_si(edge, unit) }
         slack = (high - low) * 1e-9
-        refuse("#{name}: #{value} #{in_unit} cannot be; #{takes}. Look at the number and its unit") unless si.between?(low - slack, high + slack)
+        unless si.between?(low - slack, high + slack)
+          refuse("#{name}: #{value} #{in_unit} cannot be; #{takes}. Look at the number and its unit")
+        end
         si
       end
 
@@ -88,7 +96,9 @@ module UpperBranch
       end
 
       def unsure(given, in_unit)
-        refuse("#{name}: its uncertainty is a number of 0 or more") unless given.nil? || (given.is_a?(Numeric) && given >= 0)
+        unless given.nil? || (given.is_a?(Numeric) && given >= 0)
+          refuse("#{name}: its uncertainty is a number of 0 or more")
+        end
         given ? Units.step(given, in_unit) : Units.step(@row["u"] || 0, unit)
       end
     end

@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # Number drills and what to take for a wanted hole. Diameters in m. Table: core/knowledge/worktop.yml (ASME B94.11M).
+    # Number drills and what to take for a wanted hole. Diameters in m. Table: core/knowledge/worktop.yml (ASME
+    # B94.11M).
     #
     #   Drills.new(table).nearest(0.00124)   # => {"number" => 56, below: ..., above: ...}
     class Drills

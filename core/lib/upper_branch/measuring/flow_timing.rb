@@ -8,7 +8,7 @@ module UpperBranch
     #   FlowTiming.shortcut(7.4, 6.7)   # => 0.0946: what shops often write; it understates an increase
     module FlowTiming
       CONFIDENCE = 1.96 # two-sided 95 % of a normal
-      POWER = 0.84      # seen in four of five tries
+      POWER = 0.84 # seen in four of five tries
 
       module_function
 
@@ -27,14 +27,15 @@ module UpperBranch
         before / (1 + change)
       end
 
-      # How many timings of each are needed to tell a change (0.03 = 3 %) from none: two means of n, each timing scattered by
-      # `scatter` seconds, 95 % sure and seen in four of five tries: n = 2 ((z_a + z_b) s / (t c))^2.
+      # How many timings of each are needed to tell a change (0.03 = 3 %) from none: two means of n, each timing
+      # scattered by `scatter` seconds, 95 % sure and seen in four of five tries: n = 2 ((z_a + z_b) s / (t c))^2.
       def repeats(time, scatter, change)
         [(2 * (((CONFIDENCE + POWER) * scatter / (time * change))**2)).ceil, 1].max
       end
 
-      # The shim (or any setting) that gives a wanted change of flow, from trials: [[setting, time], ...] and the time of the reference.
-      # Straight between neighbors, never beyond the trials. Float; raises Invalid when it lies outside.
+      # The shim (or any setting) that gives a wanted change of flow, from trials: [[setting, time], ...] and the time
+      # of the reference. Straight between neighbors, never beyond the trials. Float; raises Invalid when it lies
+      # outside.
       def setting_for(trials, reference, wanted)
         points = trials.map { |setting, time| [change(reference, time), setting] }.sort
         pair = points.each_cons(2).find { |low, high| wanted.between?(low.first, high.first) && high.first > low.first }
@@ -45,9 +46,13 @@ module UpperBranch
       end
 
       def beyond(points, wanted)
-        "The trials reach from #{points.map { |change,| format('%+.1f %%', change * 100) }.values_at(0, -1).join(' to ')}; " \
-          "#{format('%+.1f %%', wanted * 100)} lies outside. Time one more setting beyond it: nothing is guessed past the trials"
+        reach = points.map { |change,| signed(change) }.values_at(0, -1).join(" to ")
+        "The trials reach from #{reach}; #{signed(wanted)} lies outside. " \
+          "Time one more setting beyond it: nothing is guessed past the trials"
       end
+
+      # "+4.0 %"
+      def signed(share) = format("%+.1f %%", share * 100)
     end
   end
 end

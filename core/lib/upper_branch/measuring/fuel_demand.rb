@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # How much fuel the engine asks for, three ways that must agree, against how much the line brings. m3/s, W, kg/J, m3, 1/min, kg/m3, Pa.
+    # How much fuel the engine asks for, three ways that must agree, against how much the line brings. m3/s, W, kg/J,
+    # m3, 1/min, kg/m3, Pa.
     #
     #   FuelDemand.by_power(15_000, 450e-3 / 3.6e6, 740)   # => 2.53e-6 m3/s = 152 mL/min
     module FuelDemand
@@ -13,7 +14,8 @@ module UpperBranch
         power * consumption / density
       end
 
-      # Air drawn in over the air-fuel ratio: displacement x speed x filling x air density / AFR; every second turn on a four-stroke.
+      # Air drawn in over the air-fuel ratio: displacement x speed x filling x air density / AFR; every second turn on a
+      # four-stroke.
       def by_air(displacement, rpm, filling, air_density, ratio, density, strokes)
         air(displacement, rpm, filling, strokes) * air_density / ratio / density
       end

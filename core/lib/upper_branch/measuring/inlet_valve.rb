@@ -2,9 +2,11 @@
 
 module UpperBranch
   module Measuring
-    # The inlet valve as a balance about the hinge: buoyancy of the float against pressure on the seat. SI: m, m2, m3, kg, Pa.
+    # The inlet valve as a balance about the hinge: buoyancy of the float against pressure on the seat. SI: m, m2, m3,
+    # kg, Pa.
     #
-    #   valve = InletValve.new(seat: 0.0025, needle_arm: 0.01, float_arm: 0.04, float_mass: 0.012, float_volume: 25e-6, waterline: 8e-4, density: 740)
+    #   valve = InletValve.new(seat: 0.0025, needle_arm: 0.01, float_arm: 0.04, float_mass: 0.012,
+    #                          float_volume: 25e-6, waterline: 8e-4, density: 740)
     #   valve.holds   # highest pressure it can hold, Pa
     class InletValve
       # seat: diameter; needle_arm, float_arm: from the hinge; waterline: area of the float at the surface.

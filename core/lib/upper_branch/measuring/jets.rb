@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # Holes that meter fuel: area, change, several at once, and the flow through them. SI throughout: m, m2, Pa, kg/m3, m3/s.
+    # Holes that meter fuel: area, change, several at once, and the flow through them. SI throughout: m, m2, Pa, kg/m3,
+    # m3/s.
     #
     #   Jets.area(0.00135)                 # => 1.431e-06 m2
     #   Jets.change(0.00135, 0.00138)      # => 0.0449, the share by which the area grows

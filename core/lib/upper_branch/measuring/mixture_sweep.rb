@@ -4,13 +4,14 @@ require "matrix"
 
 module UpperBranch
   module Measuring
-    # Speed or vacuum at each step of the mixture screw: where the peak lies, how surely, and where each school would set it.
+    # Speed or vacuum at each step of the mixture screw: where the peak lies, how surely, and where each school would
+    # set it.
     #
     #   sweep = MixtureSweep.new([0.5, 1, 1.5, 2, 2.5], [640, 690, 705, 695, 650], noise: 5)
     #   sweep.peak, sweep.peak_uncertainty   # turns
     #
-    # A parabola through the readings, fitted again with less weight on what lies far off (Huber's weights, k = 1.345; Huber, Robust
-    # Statistics, 1981); the peak's uncertainty by propagation from the covariance of the coefficients.
+    # A parabola through the readings, fitted again with less weight on what lies far off (Huber's weights, k = 1.345;
+    # Huber, Robust Statistics, 1981); the peak's uncertainty by propagation from the covariance of the coefficients.
     class MixtureSweep
       HUBER = 1.345
 
@@ -18,8 +19,12 @@ module UpperBranch
 
       # turns, values: of the same length, four or more; noise: standard uncertainty of one value
       def initialize(turns, values, noise:)
-        raise Invalid.new("series/values", "A sweep needs four steps or more, and a value at each") if turns.size < 4 || turns.size != values.size
-        raise Invalid.new("series/turns", "The steps stand at the same place: move the screw between readings") if turns.uniq.size < 4
+        if turns.size < 4 || turns.size != values.size
+          raise Invalid.new("series/values", "A sweep needs four steps or more, and a value at each")
+        end
+        if turns.uniq.size < 4
+          raise Invalid.new("series/turns", "The steps stand at the same place: move the screw between readings")
+        end
 
         @turns = turns
         @values = values
@@ -57,22 +62,32 @@ module UpperBranch
         fitted.max - fitted.min
       end
 
-      # Chances: {"flat", "inside", "below", "above"}: no authority; a peak within the steps; a peak past the lowest, the highest count.
+      # Chances: {"flat", "inside", "below", "above"}: no authority; a peak within the steps; a peak past the lowest,
+      # the highest count.
       def chances
         flat = 1 - Uncertainty.normal_cdf((range - (3 * scatter)) / (scatter * 1.5))
         low, high = turns.minmax
         inside, below, above = peak ? place(low, high) : straight
-        { "flat" => flat, "inside" => (1 - flat) * inside, "below" => (1 - flat) * below, "above" => (1 - flat) * above }
+        {
+          "flat" => flat,
+          "inside" => (1 - flat) * inside,
+          "below" => (1 - flat) * below,
+          "above" => (1 - flat) * above
+        }
       end
 
-      # Turns where each school would leave it. leaner: -1 when leaning turns in (fuel screw), +1 when it turns out (air screw).
-      # {"peak" => , "lean-drop-back" => , "drop-by" => } with nil where the curve does not reach.
+      # Turns where each school would leave it. leaner: -1 when leaning turns in (fuel screw), +1 when it turns out (air
+      # screw). {"peak" => , "lean-drop-back" => , "drop-by" => } with nil where the curve does not reach.
       def settings(leaner, drop:, step: 0.25)
         return {} unless peak
 
         fall = Math.sqrt([drop, 0].max / -@coefficients[2])
         begins = Math.sqrt(2 * scatter / -@coefficients[2])
-        { "peak" => peak, "lean-drop-back" => peak + (leaner * [begins - step, 0.0].max), "drop-by" => peak + (leaner * fall) }
+        {
+          "peak" => peak,
+          "lean-drop-back" => peak + (leaner * [begins - step, 0.0].max),
+          "drop-by" => peak + (leaner * fall)
+        }
       end
 
       # Scatter of one reading about the curve, never less than the instrument's.
@@ -98,14 +113,16 @@ module UpperBranch
         8.times do
           solve(weights)
           limit = HUBER * scatter
-          weights = turns.each_index.map { |i| (values[i] - at(turns[i])).abs.then { |off| off <= limit ? 1.0 : limit / off } }
+          weights =
+            turns.each_index.map { |i| (values[i] - at(turns[i])).abs.then { |off| off <= limit ? 1.0 : limit / off } }
         end
       end
 
       # Weighted least squares by the normal equations.
       def solve(weights)
-        powers = (0..4).map { |k| turns.each_index.sum { |i| weights[i] * ((turns[i] - @middle)**k) } }
-        sides = (0..2).map { |k| turns.each_index.sum { |i| weights[i] * values[i] * ((turns[i] - @middle)**k) } }
+        off = turns.map { |turn| turn - @middle }
+        powers = (0..4).map { |k| off.each_index.sum { |i| weights[i] * (off[i]**k) } }
+        sides = (0..2).map { |k| off.each_index.sum { |i| weights[i] * values[i] * (off[i]**k) } }
         matrix = Matrix.build(3, 3) { |row, column| powers[row + column] }
         inverse = matrix.inverse
         @coefficients = (inverse * Vector.elements(sides)).to_a

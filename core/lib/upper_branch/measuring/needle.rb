@@ -7,8 +7,8 @@ module UpperBranch
     #   needle = Needle.new(shank: 0.0025, taper: 1.5, parallel: 0.020)
     #   needle.diameter(0.025)   # 5 mm into the taper
     class Needle
-      # shank: diameter of the parallel part; taper: included angle; parallel: how long the shank stays in the jet's mouth as the
-      # needle rises (lift at which the taper begins to act).
+      # shank: diameter of the parallel part; taper: included angle; parallel: how long the shank stays in the jet's
+      # mouth as the needle rises (lift at which the taper begins to act).
       def initialize(shank:, taper:, parallel:)
         @shank = shank
         @parallel = parallel
@@ -24,8 +24,8 @@ module UpperBranch
         Jets.annulus(jet, diameter(lift))
       end
 
-      # Lift from which the free ring is larger by a share (0.033 = 3.3 %), starting at another lift. nil when the shank is still in the
-      # mouth or the needle ends.
+      # Lift from which the free ring is larger by a share (0.033 = 3.3 %), starting at another lift. nil when the shank
+      # is still in the mouth or the needle ends.
       def lift_for(jet, lift, gain)
         wanted = area(jet, lift) * (1 + gain)
         free = (jet**2) - (4 * wanted / Math::PI)

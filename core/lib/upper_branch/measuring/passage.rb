@@ -4,7 +4,7 @@ module UpperBranch
   module Measuring
     # The passage from bowl to jet against the jet it feeds. m, m2, m3, m3/s.
     #
-    #   Passage.loss(2.0)   # => 0.106: with twice the jet's area the steady flow is 10.6 % less than the jet alone would pass
+    #   Passage.loss(2.0)   # => 0.106: with twice the jet's area it passes 10.6 % less than the jet alone
     module Passage
       module_function
 

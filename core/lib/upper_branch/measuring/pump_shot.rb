@@ -28,8 +28,8 @@ module UpperBranch
         degrees.fdiv(Jets.positive(travel, "A travel"))
       end
 
-      # Fuel that the air needs which fills the manifold when the throttle is snapped open, m3: the least a shot has to bring; what wets
-      # the walls comes on top (from memory: the ideal gas in the manifold before and after).
+      # Fuel that the air needs which fills the manifold when the throttle is snapped open, m3: the least a shot has to
+      # bring; what wets the walls comes on top (from memory: the ideal gas in the manifold before and after).
       def filling(manifold, idle_pressure, full_pressure, temperature, ratio, density)
         manifold * (full_pressure - idle_pressure) / (Air::GAS * temperature) / ratio / density
       end

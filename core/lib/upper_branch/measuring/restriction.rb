@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # Where a fuel line is tight, from timed flows at point after point under the same head. Each flow is an equivalent hole; what a
-    # stretch adds follows from 1/A_seg^2 = 1/A_i^2 - 1/A_(i-1)^2 (losses in a row add as squares).
+    # Where a fuel line is tight, from timed flows at point after point under the same head. Each flow is an equivalent
+    # hole; what a stretch adds follows from 1/A_seg^2 = 1/A_i^2 - 1/A_(i-1)^2 (losses in a row add as squares).
     #
     #   Restriction.new([12e-6, 11e-6, 4e-6], [0.4e-6] * 3, 0.3).tightest_chances   # => [0, 0, 1]
     class Restriction
@@ -25,10 +25,16 @@ module UpperBranch
       def stretches
         losses = losses_of(@flows)
         total = losses.sum { |loss| [loss, 0.0].max }
-        losses.map { |loss| Stretch.new(area: loss.positive? ? 1 / Math.sqrt(loss) : nil, share: total.zero? ? 0.0 : [loss, 0.0].max / total) }
+        losses.map do |loss|
+          Stretch.new(
+            area: loss.positive? ? 1 / Math.sqrt(loss) : nil,
+            share: total.zero? ? 0.0 : [loss, 0.0].max / total
+          )
+        end
       end
 
-      # Chance that each stretch is the tightest: share of evenly spread draws of the flows in which it is (the same every time).
+      # Chance that each stretch is the tightest: share of evenly spread draws of the flows in which it is (the same
+      # every time).
       def tightest_chances
         counts = Array.new(@flows.size, 0)
         (1..SAMPLES).each do |n|

@@ -2,14 +2,16 @@
 
 module UpperBranch
   module Measuring
-    # A conical screw tip in a round port: free area against turns, sound and burred. m, degrees (included angle), turns.
+    # A conical screw tip in a round port: free area against turns, sound and burred. m, degrees (included angle),
+    # turns.
     #
     #   sound = ScrewPort.new(port: 0.000889, end_diameter: 0.000635, angle: 14, pitch: 0.0007)
     #   sound.burred(0.00081).turns_for(sound.area(1.5))   # why this port wants more turns than the book says
     #
     # The cone seats on the port's own edge; a burr narrows the bore behind it and leaves the seat where it was.
     class ScrewPort
-      # port: free bore; seat: the edge the cone seats on (the sound bore); end_diameter: of the tip's flat end; pitch: of the thread
+      # port: free bore; seat: the edge the cone seats on (the sound bore); end_diameter: of the tip's flat end; pitch:
+      # of the thread
       def initialize(port:, end_diameter:, angle:, pitch:, seat: port)
         @port = Jets.positive(port, "A port")
         @seat = seat
@@ -29,8 +31,8 @@ module UpperBranch
         [(@seat - @end) / (2 * @half), 0.0].max / @pitch
       end
 
-      # Free area at a count of turns, m2: the ring in the port while the tip is in it; then the slant gap (side of a frustum) between
-      # the tip's rim and the port's edge, never more than the port.
+      # Free area at a count of turns, m2: the ring in the port while the tip is in it; then the slant gap (side of a
+      # frustum) between the tip's rim and the port's edge, never more than the port.
       def area(turns)
         return Jets.annulus(@port, [@seat - (2 * turns * @pitch * @half), @end].max) if turns <= flush_turns
 

@@ -13,7 +13,9 @@ module UpperBranch
 
       # values: 8 or more; interval: seconds between them
       def initialize(values, interval:)
-        raise Invalid.new("series/values", "A pattern needs eight readings or more: let the gauge run a few seconds") if values.size < 8
+        if values.size < 8
+          raise Invalid.new("series/values", "A pattern needs eight readings or more: let the gauge run a few seconds")
+        end
 
         @values = values
         @interval = interval
@@ -26,8 +28,8 @@ module UpperBranch
         @spread ||= Math.sqrt(level.sum { |value| value**2 } / [level.size - 2, 1].max)
       end
 
-      # Seconds of the strongest repetition, nil when none stands out (autocorrelation of what is left after the drift: the first
-      # hill after the first fall below zero).
+      # Seconds of the strongest repetition, nil when none stands out (autocorrelation of what is left after the drift:
+      # the first hill after the first fall below zero).
       def period
         @period ||= find_period
       end
@@ -54,11 +56,13 @@ module UpperBranch
       def slope
         n = @values.size
         middle = (n - 1) / 2.0
-        @values.each_index.sum { |i| (i - middle) * @values[i] } / @values.each_index.sum { |i| (i - middle)**2 } / @interval
+        @values.each_index.sum { |i| (i - middle) * @values[i] } / @values.each_index.sum { |i| (i - middle)**2 } /
+          @interval
       end
 
       def level
-        @level ||= @values.each_index.map { |i| @values[i] - @mean - (drift * @interval * (i - ((@values.size - 1) / 2.0))) }
+        @level ||=
+          @values.each_index.map { |i| @values[i] - @mean - (drift * @interval * (i - ((@values.size - 1) / 2.0))) }
       end
 
       def correlation(lag)
@@ -79,13 +83,16 @@ module UpperBranch
         place && (place * @interval)
       end
 
-      # A repetition that falls between two samples shares its correlation among both, while some multiple of it falls on one: so two
-      # neighbors are taken together, and the first hill nearly as high as the highest is it; the others are its multiples.
-      # Returns the lag in samples, between the two by their weight.
+      # A repetition that falls between two samples shares its correlation among both, while some multiple of it falls
+      # on one: so two neighbors are taken together, and the first hill nearly as high as the highest is it; the others
+      # are its multiples. Returns the lag in samples, between the two by their weight.
       def first_hill(heights, from)
         pairs = heights.each_cons(2).map(&:sum)
         best = pairs[from..].max or return
-        i = (from...pairs.size).find { |k| pairs[k] >= 0.75 * best && pairs[k] >= (pairs[k - 1] || -1) && pairs[k] >= (pairs[k + 1] || -1) } or return
+        i =
+          (from...pairs.size).find do |k|
+            pairs[k] >= 0.75 * best && pairs[k] >= (pairs[k - 1] || -1) && pairs[k] >= (pairs[k + 1] || -1)
+          end or return
         i + 1 + (heights[i + 1] / pairs[i])
       end
     end

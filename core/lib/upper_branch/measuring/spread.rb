@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Measuring
-    # Evenly spread numbers in place of chance: the same question gets the same answer (Halton, Numerische Mathematik 2, 1960).
+    # Evenly spread numbers in place of chance: the same question gets the same answer (Halton, Numerische Mathematik 2,
+    # 1960).
     module Spread
       PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29].freeze
 

@@ -13,23 +13,65 @@ module UpperBranch
     module Units
       # Kind of quantity => the units it is entered and shown in, the SI unit of reckoning first.
       KINDS = {
-        "length" => %w[m mm cm in thou ft], "area" => %w[m2 mm2 cm2 in2], "volume" => %w[m3 mL cc L floz], "time" => %w[s min h ms],
-        "pressure" => %w[Pa kPa psi bar inHg mmHg cmFuel], "flow" => %w[m3/s mL/min L/h L/min L/s], "mass" => %w[kg g mg], "mass_flow" => %w[kg/s kg/h g/s g/h],
-        "temperature" => %w[K degC degF], "power" => %w[W kW hp], "density" => %w[kg/m3 g/mL], "velocity" => %w[m/s km/h ft/s], "force" => %w[N mN],
-        "consumption" => %w[kg/J g/kWh], "ratio" => %w[ratio %], "speed" => %w[rpm], "angle" => %w[deg], "turns" => %w[turns], "voltage" => %w[V], "count" => %w[count],
-        "afr" => %w[afr], "lambda" => %w[lambda], "drop_rate" => ["drops/mL"], "drip" => ["drops/min"], "money" => %w[money], "price" => ["money/h"]
+        "length" => %w[m mm cm in thou ft],
+        "area" => %w[m2 mm2 cm2 in2],
+        "volume" => %w[m3 mL cc L floz],
+        "time" => %w[s min h ms],
+        "pressure" => %w[Pa kPa psi bar inHg mmHg cmFuel],
+        "flow" => %w[m3/s mL/min L/h L/min L/s],
+        "mass" => %w[kg g mg],
+        "mass_flow" => %w[kg/s kg/h g/s g/h],
+        "temperature" => %w[K degC degF],
+        "power" => %w[W kW hp],
+        "density" => %w[kg/m3 g/mL],
+        "velocity" => %w[m/s km/h ft/s],
+        "force" => %w[N mN],
+        "consumption" => %w[kg/J g/kWh],
+        "ratio" => %w[ratio %],
+        "speed" => %w[rpm],
+        "angle" => %w[deg],
+        "turns" => %w[turns],
+        "voltage" => %w[V],
+        "count" => %w[count],
+        "afr" => %w[afr],
+        "lambda" => %w[lambda],
+        "drop_rate" => ["drops/mL"],
+        "drip" => ["drops/min"],
+        "money" => %w[money],
+        "price" => ["money/h"]
       }.freeze
-      SPELLINGS = { "thou" => "mil", "cc" => "cm^3", "m2" => "m^2", "mm2" => "mm^2", "cm2" => "cm^2", "in2" => "in^2", "m3" => "m^3", "m3/s" => "m^3/s", "kg/m3" => "kg/m^3",
-                    "K" => "tempK", "degC" => "tempC", "degF" => "tempF" }.freeze
-      # Of our own: a column of fuel by the usual density of gasoline and standard gravity; plain ratios; consumption for work.
-      OWN = { "cmFuel" => [0.01 * 740 * 9.80665, 0.0], "ratio" => [1.0, 0.0], "%" => [0.01, 0.0], "g/kWh" => [1e-3 / 3.6e6, 0.0], "kg/J" => [1.0, 0.0] }.freeze
+      SPELLINGS = {
+        "thou" => "mil",
+        "cc" => "cm^3",
+        "m2" => "m^2",
+        "mm2" => "mm^2",
+        "cm2" => "cm^2",
+        "in2" => "in^2",
+        "m3" => "m^3",
+        "m3/s" => "m^3/s",
+        "kg/m3" => "kg/m^3",
+        "K" => "tempK",
+        "degC" => "tempC",
+        "degF" => "tempF"
+      }.freeze
+      # Of our own: a column of fuel by the usual density of gasoline and standard gravity; plain ratios; consumption
+      # for work.
+      OWN = {
+        "cmFuel" => [0.01 * 740 * 9.80665, 0.0],
+        "ratio" => [1.0, 0.0],
+        "%" => [0.01, 0.0],
+        "g/kWh" => [1e-3 / 3.6e6, 0.0],
+        "kg/J" => [1.0, 0.0]
+      }.freeze
       ALONE = %w[speed angle turns voltage count afr lambda drop_rate drip money price].freeze # nothing to convert
 
       # value in one unit -> Float in another.
       def self.convert(value, from, to)
         return value.to_f if from == to
 
-        raise ArgumentError, "#{from} cannot be turned into #{to}" unless kind(from) == kind(to) && !ALONE.include?(kind(from))
+        unless kind(from) == kind(to) && !ALONE.include?(kind(from))
+          raise ArgumentError, "#{from} cannot be turned into #{to}"
+        end
 
         from_si(to_si(value, from), to)
       end

@@ -6,8 +6,16 @@ module UpperBranch
     #
     #   Worktop.new(catalogue.worktop).calculator("jet-change").run("before" => 135, "after" => 138).outputs.first
     class Worktop
-      FORMULAS = [Formulas::Readings, Formulas::Holes, Formulas::Flow, Formulas::Supply, Formulas::Level, Formulas::Circuits,
-                  Formulas::AirSide, Formulas::Engine].freeze
+      FORMULAS = [
+        Formulas::Readings,
+        Formulas::Holes,
+        Formulas::Flow,
+        Formulas::Supply,
+        Formulas::Level,
+        Formulas::Circuits,
+        Formulas::AirSide,
+        Formulas::Engine
+      ].freeze
 
       # The formula of a calculator (Method), or nil. id: as in worktop.yml
       def self.formula(id)

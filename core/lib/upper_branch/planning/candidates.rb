@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition met,
-    # reachable, and not destroyed by what has been repaired.
+    # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition
+    # met, reachable, and not destroyed by what has been repaired.
     class Candidates
       Candidate = Struct.new(:check, :minutes, :travel, :state, :code, keyword_init: true) do
         def total = minutes + travel
@@ -18,7 +18,8 @@ module UpperBranch
 
       # Array of Candidate in catalogue order.
       def all
-        @all ||= possible.select { |check| @machine.missing_tools(check).empty? }.filter_map { |check| candidate(check) }
+        @all ||=
+          possible.select { |check| @machine.missing_tools(check).empty? }.filter_map { |check| candidate(check) }
       end
 
       # Checks that only a missing tool keeps from being done: array of Check.
@@ -29,7 +30,10 @@ module UpperBranch
       private
 
       def possible
-        @possible ||= @machine.checks.reject { |check| done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) }
+        @possible ||=
+          @machine.checks.reject do |check|
+            done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check)
+          end
       end
 
       # A result stands until a repair has mended something that shows at that check; a sound one stands for good.
@@ -43,7 +47,9 @@ module UpperBranch
       def mended_since?(check, result)
         faults = @job.repairs.select { |repair| repair.round >= result.round }.flat_map(&:faults)
         least = @job.catalogue.scale["planning"]["shown"]
-        faults.filter_map { |id| @machine.fault(id) }.any? { |fault| @machine.arrows.row(fault, check).values.sum > least }
+        faults
+          .filter_map { |id| @machine.fault(id) }
+          .any? { |fault| @machine.arrows.row(fault, check).values.sum > least }
       end
 
       def too_close?(result)
@@ -62,7 +68,9 @@ module UpperBranch
 
       # A repair that disturbed what the check looks at.
       def destroyed?(check)
-        @job.repairs.any? { |repair| (Workshop::Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id) } && !proving?(check)
+        @job.repairs.any? do |repair|
+          (Workshop::Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id)
+        end && !proving?(check)
       end
 
       def proving?(check)
@@ -84,7 +92,12 @@ module UpperBranch
       end
 
       def candidate(check)
-        code, travel, state = check.states.map { |each| [each, *@transitions.nearest(@job.state, [each])] }.min_by.with_index { |(_, cost), i| [cost, i] }
+        code, travel, state =
+          check
+            .states
+            .map { |each| [each, *@transitions.nearest(@job.state, [each])] }
+            .min_by
+            .with_index { |(_, cost), i| [cost, i] }
         Candidate.new(check: check, minutes: check.minutes, travel: travel, state: state, code: code) if travel.finite?
       end
     end

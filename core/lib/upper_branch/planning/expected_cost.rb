@@ -8,7 +8,7 @@ module UpperBranch
     #
     # Two estimates, the smaller counts:
     #   repairing only: repairs in the order of p / C, each proven before the next, a composite first where it pays
-    #     (expected cost of repair, Heckerman, Breese and Rommelse, Decision-theoretic troubleshooting, CACM 38(3), 1995);
+    #     (expected cost of repair: Heckerman, Breese, Rommelse, Decision-theoretic troubleshooting, CACM 38(3), 1995);
     #   looking further: the repairs of the true set, plus a price for every bit that is still open.
     class ExpectedCost
       # needed: NeededSets
@@ -20,7 +20,10 @@ module UpperBranch
         @faults = @sets.flatten.uniq.sort
         @position = @faults.each_with_index.to_h
         @plans = @times.plans.values_at(*@faults)
-        @composites = @times.composites.filter_map { |plan| (covered = mended_by(plan)).size > 1 ? [plan, not_mended(covered, plan.success)] : nil }
+        @composites =
+          @times.composites.filter_map do |plan|
+            (covered = mended_by(plan)).size > 1 ? [plan, not_mended(covered, plan.success)] : nil
+          end
         members
         @by_state = {}
       end
@@ -28,14 +31,16 @@ module UpperBranch
       # Targeted repairs, one per fault of the sets; composites that mend two of them or more.
       attr_reader :plans
 
-      # Expected minutes for each row of belief. weights: DFloat [rows, sets], each summing to 1; states: one BenchState per row;
-      # bits: entropy of each row, when known. Array of Float.
+      # Expected minutes for each row of belief. weights: DFloat [rows, sets], each summing to 1; states: one BenchState
+      # per row; bits: entropy of each row, when known. Array of Float.
       def values(weights, states, bits = entropies(weights))
         states.each_index.group_by { |i| states[i].key }.each_with_object([]) do |(_, rows), all|
           costs = state_costs(states[rows.first])
           part = rows.size == states.size ? weights : weights[rows, true].dup
           looking = part.dot(costs[:sets]).to_a
-          repairing(part, costs).each_with_index { |minutes, k| all[rows[k]] = [minutes, looking[k] + (@numbers["minutes_a_bit"] * bits[rows[k]])].min }
+          repairing(part, costs).each_with_index do |minutes, k|
+            all[rows[k]] = [minutes, looking[k] + (@numbers["minutes_a_bit"] * bits[rows[k]])].min
+          end
         end
       end
 
@@ -44,18 +49,23 @@ module UpperBranch
         (Numo::NMath.log2(weights.clip(1e-300, 1.0)) * weights).sum(axis: 1).to_a.map(&:-@)
       end
 
-      # Minutes to the proof by doing each repair next: the way, the work, then the proof if all is mended by it, or what is left to
-      # do from where one stands. plans: of Repairs; weights: DFloat, one per set. Array of Float.
+      # Minutes to the proof by doing each repair next: the way, the work, then the proof if all is mended by it, or
+      # what is left to do from where one stands. plans: of Repairs; weights: DFloat, one per set. Array of Float.
       def through(plans, weights, state)
         return [] if plans.empty?
 
         tries = plans.map { |plan| [plan, *@times.transitions.nearest(state, [plan.state])] }
         left = tries.map { |plan, travel,| travel.finite? ? after(plan, weights) : weights }
         states = tries.map { |_, _, there| there || state }
-        further, proven = remaining(left * 2, states + states.map { |there| @times.proved(there) }).each_slice(plans.size).to_a
+        further, proven =
+          remaining(left * 2, states + states.map { |there| @times.proved(there) }).each_slice(plans.size).to_a
         tries.each_index.map do |i|
           plan, travel, there = tries[i]
-          travel.finite? ? travel + plan.minutes + after_work(left[i].sum, @times.proof_minutes(there), further[i], proven[i]) : travel
+          if travel.finite?
+            travel + plan.minutes + after_work(left[i].sum, @times.proof_minutes(there), further[i], proven[i])
+          else
+            travel
+          end
         end
       end
 
@@ -68,15 +78,18 @@ module UpperBranch
 
       private
 
-      # Once the work is done one proves it, and goes on from the proof if it failed; or one goes on where one stands, at the price
-      # of not knowing whether all is mended.
+      # Once the work is done one proves it, and goes on from the proof if it failed; or one goes on where one stands,
+      # at the price of not knowing whether all is mended.
       def after_work(failed, proof, further, proven)
         unknown = [failed, 1 - failed].sum { |p| p.positive? ? -p * Math.log2(p) : 0.0 }
-        [proof + (failed * proven), ((1 - failed) * proof) + (failed * further) + (@numbers["minutes_a_bit"] * unknown)].min
+        [
+          proof + (failed * proven),
+          ((1 - failed) * proof) + (failed * further) + (@numbers["minutes_a_bit"] * unknown)
+        ].min
       end
 
-      # Weight of what is still to be mended after a repair that succeeds with its chance; what is mended whole drops out.
-      # DFloat, one per set.
+      # Weight of what is still to be mended after a repair that succeeds with its chance; what is mended whole drops
+      # out. DFloat, one per set.
       def after(plan, weights)
         mended = mended_by(plan).to_h { |place| [@faults[place], true] }
         left = weights.dup
@@ -89,7 +102,11 @@ module UpperBranch
       end
 
       def mended_by(plan)
-        plan.faults.filter_map { |fault| (@place_of ||= @faults.each_with_index.to_h { |index, place| [@times.plans[index].faults.first.id, place] })[fault.id] }
+        plan.faults.filter_map do |fault|
+          (@place_of ||= @faults.each_with_index.to_h { |index, place| [@times.plans[index].faults.first.id, place] })[
+            fault.id
+          ]
+        end
       end
 
       # Minutes left for beliefs over sets that need not sum to 1.
@@ -106,13 +123,18 @@ module UpperBranch
 
       # Numbers of the sets that hold a fault, the smallest sets first.
       def sets_with(index)
-        @sets_with ||= @sets.each_index.sort_by { |i| [@sets[i].size, i] }.each_with_object(Hash.new { |known, key| known[key] = [] }) do |i, known|
-          @sets[i].each { |member| known[member] << i }
-        end
+        @sets_with ||=
+          @sets
+            .each_index
+            .sort_by { |i| [@sets[i].size, i] }
+            .each_with_object(Hash.new { |known, key| known[key] = [] }) do |i, known|
+              @sets[i].each { |member| known[member] << i }
+            end
         @sets_with[index]
       end
 
-      # Positions of the faults of each set: as lists, as a matrix for adding up chances, and as one array per place (padded).
+      # Positions of the faults of each set: as lists, as a matrix for adding up chances, and as one array per place
+      # (padded).
       def members
         @set_members = @sets.map { |set| @position.values_at(*set) }
         @membership = Numo::DFloat.zeros(@sets.size, [@faults.size, 1].max)
@@ -126,8 +148,12 @@ module UpperBranch
       def state_costs(state)
         @by_state[state.key] ||= begin
           faults = @times.of_faults(state).values_at(*@faults)
-          { faults: Numo::DFloat.cast(faults), nothing: nothing(state), sets: Numo::DFloat.cast(@set_members.map { |set| set.empty? ? nothing(state) : at_one_go(set, faults) }),
-            composites: @composites.map { |plan, left| [@times.minutes(plan, state), left] } }
+          {
+            faults: Numo::DFloat.cast(faults),
+            nothing: nothing(state),
+            sets: Numo::DFloat.cast(@set_members.map { |set| set.empty? ? nothing(state) : at_one_go(set, faults) }),
+            composites: @composites.map { |plan, left| [@times.minutes(plan, state), left] }
+          }
         end
       end
 
@@ -142,8 +168,8 @@ module UpperBranch
         faults[longest] - @plans[longest].minutes + set.sum { |position| @plans[position].minutes }
       end
 
-      # Expected minutes of repairing only, for each row: targeted repairs in the order of p / C until the last member of the true set,
-      # or a composite first and then what it leaves. weights: DFloat [rows, sets]
+      # Expected minutes of repairing only, for each row: targeted repairs in the order of p / C until the last member
+      # of the true set, or a composite first and then what it leaves. weights: DFloat [rows, sets]
       def repairing(weights, costs)
         expected = weights * finishing(weights.dot(@membership), costs)
         least = expected.sum(axis: 1)
@@ -159,8 +185,8 @@ module UpperBranch
         finish
       end
 
-      # Minutes spent up to each repair when they are done in the order of chance by minutes, for each row; a last column of 0 for
-      # the padding. chances: DFloat [rows, faults]; minutes: DFloat [faults]
+      # Minutes spent up to each repair when they are done in the order of chance by minutes, for each row; a last
+      # column of 0 for the padding. chances: DFloat [rows, faults]; minutes: DFloat [faults]
       def running_totals(chances, minutes)
         totals = Numo::DFloat.zeros(chances.shape[0], @faults.size + 1)
         return totals if @faults.empty?
@@ -173,7 +199,8 @@ module UpperBranch
         totals
       end
 
-      # For each set the share that is left to do after a composite: all it does not cover whole, its failures of what it does.
+      # For each set the share that is left to do after a composite: all it does not cover whole, its failures of what
+      # it does.
       def not_mended(covered, success)
         known = @faults.values_at(*covered).to_h { |index| [index, true] }
         Numo::DFloat.cast(@sets.map { |set| set.any? && set.all? { |index| known[index] } ? 1 - success : 1 })

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # The shop's fixed list for the main complaint, kept honest: what is done, what comes next, and what it wastes - a step that
-    # would tell next to nothing about what must be mended.
+    # The shop's fixed list for the main complaint, kept honest: what is done, what comes next, and what it wastes - a
+    # step that would tell next to nothing about what must be mended.
     class HouseOrder
       Step = Struct.new(:check, :done, :wasted, keyword_init: true)
 

@@ -31,7 +31,7 @@ module UpperBranch
       def study(checks)
         @words = words = checks.flat_map { |check| @forecast.words(check).map { |word| [check, word] } }
         @rows = words.each_index.group_by { |i| words[i].first.id }
-        @chances, @beliefs = words.empty? ? [[], nil] : after(words)
+        @chances, @beliefs = words.empty? ? [[], nil] : beliefs_after(words)
         @bits = words.empty? ? [] : @cost.entropies(@beliefs)
       end
 
@@ -47,15 +47,18 @@ module UpperBranch
         return {} if list.empty?
 
         rows = list.map(&:last)
-        left = @cost.values(@beliefs[rows, true].dup, list.map { |candidate, _row| candidate.state }, rows.map { |row| @bits[row] })
-        @after_word = list.each_with_index.to_h { |(candidate, row), i| [[candidate.check.id, @words[row].last], left[i]] }
-        candidates.to_h { |candidate| [candidate.check.id, candidate.total + @rows[candidate.check.id].sum { |row| @chances[row] * @after_word[[candidate.check.id, @words[row].last]] }] }
+        bits = rows.map { |row| @bits[row] }
+        left = @cost.values(@beliefs[rows, true].dup, list.map { |candidate,| candidate.state }, bits)
+        @after_word = list.zip(left).to_h { |(candidate, row), minutes| [after(candidate, row), minutes] }
+        candidates.to_h { |candidate| [candidate.check.id, candidate.total + expected_after(candidate)] }
       end
 
-      # The same two steps ahead for the first few: after each likely word the best next check may follow before anything is mended.
-      # first: candidates to look into; then_: candidates that may follow; minutes: one step ahead, as check_minutes gives it
+      # The same two steps ahead for the first few: after each likely word the best next check may follow before
+      # anything is mended. first: candidates to look into; then_: candidates that may follow; minutes: one step ahead,
+      # as check_minutes gives it
       def two_steps(first, then_, minutes)
-        pairs = first.flat_map { |candidate| likely_words(candidate).flat_map { |word| follow(candidate, word, then_) } }
+        pairs =
+          first.flat_map { |candidate| likely_words(candidate).flat_map { |word| follow(candidate, word, then_) } }
         return {} if pairs.empty?
 
         chances, beliefs = after_both(pairs)
@@ -64,12 +67,17 @@ module UpperBranch
         first.to_h { |candidate| [candidate.check.id, minutes[candidate.check.id] - saved[candidate.check.id]] }
       end
 
-      # Repairs worth thinking of, the least expected minutes first. chance: that it mends something that must be mended.
+      # Repairs worth thinking of, the least expected minutes first. chance: that it mends something that must be
+      # mended.
       def repairs
         weights = @needed.weights.to_a
         list = plans(weights)
         minutes = @cost.through(list, @needed.weights, @job.state)
-        rows = list.each_index.select { |i| minutes[i].finite? }.map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
+        rows =
+          list
+            .each_index
+            .select { |i| minutes[i].finite? }
+            .map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
         rows.sort_by { |repair| [repair.minutes.round(6), repair.plan.id] }
       end
 
@@ -78,7 +86,8 @@ module UpperBranch
         @cost.proving(@needed.weights, @job.state)
       end
 
-      # One word of a first check, one of a check that follows it, the way and the work of the second, and where one then stands.
+      # One word of a first check, one of a check that follows it, the way and the work of the second, and where one
+      # then stands.
       Pair = Struct.new(:opening, :word, :second, :answer, :minutes, :state, keyword_init: true)
 
       private
@@ -95,12 +104,25 @@ module UpperBranch
           travel, state = @transitions.nearest(candidate.state, other.check.states)
           next [] unless travel.finite?
 
-          @forecast.words(other.check).map { |answer| Pair.new(opening: candidate, word: word, second: other, answer: answer, minutes: travel + other.minutes, state: state) }
+          @forecast
+            .words(other.check)
+            .map do |answer|
+              Pair.new(
+                opening: candidate,
+                word: word,
+                second: other,
+                answer: answer,
+                minutes: travel + other.minutes,
+                state: state
+              )
+            end
         end
       end
 
       def after_both(pairs)
-        columns = @forecast.joint(pairs.map { |pair| [pair.opening.check, pair.word] }) * @forecast.given(pairs.map { |pair| [pair.second.check, pair.answer] })
+        columns =
+          @forecast.joint(pairs.map { |pair| [pair.opening.check, pair.word] }) *
+          @forecast.given(pairs.map { |pair| [pair.second.check, pair.answer] })
         joint = @needed.add_up(columns)
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
@@ -123,8 +145,16 @@ module UpperBranch
         end.min
       end
 
+      # What a row of beliefs stands for: a check and its word.
+      def after(candidate, row) = [candidate.check.id, @words[row].last]
+
+      # Minutes left after a check, whatever its word.
+      def expected_after(candidate)
+        @rows[candidate.check.id].sum { |row| @chances[row] * @after_word[after(candidate, row)] }
+      end
+
       # For each (check, word): its chance, and the belief over needed sets after it.
-      def after(list)
+      def beliefs_after(list)
         joint = @needed.add_up(@forecast.joint(list))
         chances = joint.sum(axis: 1).clip(1e-12, 1.0)
         [chances.to_a, joint / chances.reshape(chances.size, 1)]
@@ -135,8 +165,13 @@ module UpperBranch
       end
 
       def plans(weights)
-        chances = @needed.sets.each_with_index.with_object(Hash.new(0.0)) { |(set, i), sums| set.each { |index| sums[index] += weights[i] } }
-        @cost.plans.sort_by { |plan| [-chances[compiled.index(plan.faults.first.id)], plan.id] }.first(CONSIDERED) + RepairTimes.for(@job.machine).composites
+        chances =
+          @needed
+            .sets
+            .each_with_index
+            .with_object(Hash.new(0.0)) { |(set, i), sums| set.each { |index| sums[index] += weights[i] } }
+        @cost.plans.sort_by { |plan| [-chances[compiled.index(plan.faults.first.id)], plan.id] }.first(CONSIDERED) +
+          RepairTimes.for(@job.machine).composites
       end
 
       # That something which must be mended is among what it mends.

@@ -4,14 +4,14 @@ require "numo/narray"
 
 module UpperBranch
   module Planning
-    # The leading sets brought down to what must be mended for the complaint to go: members with a real share in a symptom that is
-    # still there (or, in a job without a complaint, in a check that failed). A fault that is merely along for the ride is no
-    # reason to open anything.
+    # The leading sets brought down to what must be mended for the complaint to go: members with a real share in a
+    # symptom that is still there (or, in a job without a complaint, in a check that failed). A fault that is merely
+    # along for the ride is no reason to open anything.
     class NeededSets
       SHARE = 0.2 # of the strength behind a symptom, from which a member counts as its cause
 
-      # sets: array of sorted fault indexes (the empty one: nothing in the catalogue has to be mended); weights: DFloat, sum 1;
-      # row_set: for every leading row the number of its set
+      # sets: array of sorted fault indexes (the empty one: nothing in the catalogue has to be mended); weights: DFloat,
+      # sum 1; row_set: for every leading row the number of its set
       attr_reader :sets, :weights, :row_set, :probability
 
       # rows: Posterior::Rows
@@ -26,7 +26,8 @@ module UpperBranch
       # Probabilities over the leading rows added up by set: DFloat [k, sets]. columns: DFloat [leading rows, k]
       def add_up(columns)
         order = @order ||= Numo::Int32.cast(@row_set).sort_index
-        bounds = @bounds ||= @row_set.tally.sort.map(&:last).each_with_object([0]) { |size, list| list << (list.last + size) }
+        bounds =
+          @bounds ||= @row_set.tally.sort.map(&:last).each_with_object([0]) { |size, list| list << (list.last + size) }
         sorted = columns[order, true].dup
         running = Numo::DFloat.zeros(1, columns.shape[1]).concatenate(sorted.cumsum(0))
         ends = Numo::Int32.cast(bounds)
@@ -48,13 +49,17 @@ module UpperBranch
         now = @rows.now.map(&:to_a)
         pad = @rows.pad
         Array.new(@probability.size) do |row|
-          now.each_index.filter_map { |k| now[k][row] if now[k][row] != pad && counts.any? { |shares| shares[k][row] >= SHARE } }.sort
+          now
+            .each_index
+            .filter_map { |k| now[k][row] if now[k][row] != pad && counts.any? { |shares| shares[k][row] >= SHARE } }
+            .sort
         end
       end
 
       # Symptoms that are still there; without any, the checks that failed.
       def complaint
-        latest = @posterior.evidence.to_h { |item| [[item.finding.kind, item.finding.id], item] }.values.reject(&:normal?)
+        latest =
+          @posterior.evidence.to_h { |item| [[item.finding.kind, item.finding.id], item] }.values.reject(&:normal?)
         symptoms = latest.select { |item| item.finding.kind == :symptom }
         symptoms.empty? ? latest : symptoms
       end

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # Minutes of every repair a machine may need, from every bench state: the way there, the work, the way to the proof, the proof.
-    # They depend on family and features only, so one serves every machine alike.
+    # Minutes of every repair a machine may need, from every bench state: the way there, the work, the way to the proof,
+    # the proof. They depend on family and features only, so one serves every machine alike.
     #
     #   times = RepairTimes.for(machine)
     #   times.minutes(plan, state)   # Float, INFINITY when there is no way today
@@ -22,8 +22,12 @@ module UpperBranch
         @numbers = machine.catalogue.scale["planning"]
         @transitions = Workshop::Transitions.for(machine.family, machine.catalogue)
         @plans = Diagnosis::Compiled.for(machine).faults.map { |fault| Workshop::Repairs.targeted(machine, fault) }
-        @composites = Workshop::Repairs.composites(machine).reject { |plan| plan.refers? || plan.faults.size < 2 || plan.needs_spare || internal?(machine, plan) }
-        @of_faults = Workshop::Transitions::STATES.to_h { |state| [state.key, @plans.map { |plan| minutes(plan, state) }.freeze] }
+        @composites =
+          Workshop::Repairs
+            .composites(machine)
+            .reject { |plan| plan.refers? || plan.faults.size < 2 || plan.needs_spare || internal?(machine, plan) }
+        @of_faults =
+          Workshop::Transitions::STATES.to_h { |state| [state.key, @plans.map { |plan| minutes(plan, state) }.freeze] }
       end
 
       def minutes(plan, state)

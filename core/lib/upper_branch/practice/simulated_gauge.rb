@@ -2,13 +2,31 @@
 
 module UpperBranch
   module Practice
-    # A small simulated instrument: what a gauge would show at a time, for trying the dials without an engine. The same signal, seed
-    # and time give the same reading; it has no clock of its own.
+    # A small simulated instrument: what a gauge would show at a time, for trying the dials without an engine. The same
+    # signal, seed and time give the same reading; it has no clock of its own.
     #
     #   SimulatedGauge.new("flicking", level: 18, seed: 3).at(1.25)   # => 17.9 (in the unit of the level)
     class SimulatedGauge
-      SIGNALS = { "steady" => "Steady", "drifting" => "Drifting slowly", "flicking" => "Flicking, one cylinder", "hunting" => "Hunting" }.freeze
-      KINDS = { "vacuum" => { level: 18.0, unit: "inHg" }, "pressure" => { level: 5.5, unit: "psi" }, "tachometer" => { level: 800.0, unit: "rpm" } }.freeze
+      SIGNALS = {
+        "steady" => "Steady",
+        "drifting" => "Drifting slowly",
+        "flicking" => "Flicking, one cylinder",
+        "hunting" => "Hunting"
+      }.freeze
+      KINDS = {
+        "vacuum" => {
+          level: 18.0,
+          unit: "inHg"
+        },
+        "pressure" => {
+          level: 5.5,
+          unit: "psi"
+        },
+        "tachometer" => {
+          level: 800.0,
+          unit: "rpm"
+        }
+      }.freeze
 
       FLICK = 0.64 # s between the drops of one cylinder at a slow idle, as a needle shows them
       HUNT = 2.4   # s a swing
@@ -37,7 +55,10 @@ module UpperBranch
 
       # Evenly spread jitter, never the same for two neighboring samples.
       def noise(seconds)
-        NOISE * Measuring::Spread.quantile(Measuring::Spread.uniform(((seconds * 40).round * 7) + @seed + 1, 0).clamp(0.001, 0.999))
+        NOISE *
+          Measuring::Spread.quantile(
+            Measuring::Spread.uniform(((seconds * 40).round * 7) + @seed + 1, 0).clamp(0.001, 0.999)
+          )
       end
     end
   end

@@ -6,32 +6,22 @@ require "numo/narray"
 
 module UpperBranch
   module Signals
-    # A data log read from CSV: finds the header, knows the columns by their names and units, and gives arrays in the trade's units.
+    # A data log read from CSV: finds the header, knows the columns by their names and units, and gives arrays in the
+    # trade's units.
     #
     #   log = LogFile.read(File.open("run.csv")) { |share| puts share }
     #   log["rpm"], log.columns   # Numo::DFloat; {"time" => {name:, unit:}, ...}
     #
-    # Blocks of plain numbers are turned at one go, other lines one by one, lines with quotes by the CSV library, which alone would take
-    # minutes for a long log.
+    # Blocks of plain numbers are turned at one go, other lines one by one, lines with quotes by the CSV library, which
+    # alone would take minutes for a long log.
     # Raises Invalid naming row and column.
     class LogFile
       LIMIT = 50 * 1024 * 1024 # bytes
-      BLOCK = 1 << 20          # bytes read at a time
-      SEEK = 40                # lines in which the header must stand
-      LINE = 1 << 16           # bytes of one line; a logger's lines are far shorter, and what is longer is no log
-      WIDTH = 500              # columns
-      TOLERATED = 0.02         # share of lines that may be unreadable before the file is refused
-      # Column => words it goes by, and the units it may be in with the factor to ours.
-      COLUMNS = {
-        "time" => { names: %w[time t timestamp seconds elapsed], units: { "s" => 1.0, "sec" => 1.0, "ms" => 0.001, "min" => 60.0 }, unit: "s" },
-        "rpm" => { names: ["rpm", "engine speed", "enginespeed", "revs", "n"], units: { "rpm" => 1.0, "1/min" => 1.0, "hz" => 60.0 }, unit: "rpm" },
-        "throttle" => { names: ["throttle", "tps", "throttle position", "pedal"], units: { "%" => 1.0, "deg" => 100.0 / 90 }, unit: "%" },
-        "pressure" => { names: ["map", "manifold pressure", "manifold"], units: { "kpa" => 1.0, "bar" => 100.0, "psi" => 6.894757, "inhg" => 3.386389 }, unit: "kPa" },
-        "lambda" => { names: %w[lambda wideband], units: { "lambda" => 1.0 }, unit: "lambda" },
-        "afr" => { names: ["afr", "air fuel ratio", "air-fuel ratio"], units: { "afr" => 1.0 }, unit: "afr" },
-        "speed" => { names: ["speed", "vehicle speed", "road speed"], units: { "km/h" => 1.0, "kmh" => 1.0, "mph" => 1.609344, "m/s" => 3.6 }, unit: "km/h" }
-      }.freeze
-
+      BLOCK = 1 << 20 # bytes read at a time
+      SEEK = 40 # lines in which the header must stand
+      LINE = 1 << 16 # bytes of one line; a logger's lines are far shorter, and what is longer is no log
+      WIDTH = 500 # columns
+      TOLERATED = 0.02 # share of lines that may be unreadable before the file is refused
       attr_reader :columns, :rows, :skipped
 
       # io: an open file; the block is given the share read so far, now and then.
@@ -69,18 +59,31 @@ module UpperBranch
           line = line.dup.force_encoding("UTF-8").scrub("").delete_prefix("\uFEFF")
           @separator = [",", ";", "\t"].max_by { |mark| line.count(mark) }
           names = cells(line)
-          raise Invalid.new("row #{@line}", "This line has #{names.size} columns and a log at most #{WIDTH}: is this a log?") if names.size > WIDTH
+          if names.size > WIDTH
+            raise Invalid.new(
+              "row #{@line}",
+              "This line has #{names.size} columns and a log at most #{WIDTH}: is this a log?"
+            )
+          end
 
-          @places = recognized(names)
-          return @columns = @places.transform_values { |place| place.slice(:name, :unit) } if @places.key?("time") && @places.size > 1
+          @places = LogColumns.recognized(names, @line)
+          next unless @places.key?("time") && @places.size > 1
+
+          return @columns = @places.transform_values { |place| place.slice(:name, :unit) }
         end
-        raise Invalid.new("row 1", "No header found in the first #{SEEK} lines: name the columns, time and at least one of #{(COLUMNS.keys - ['time']).join(', ')}")
+        raise Invalid.new(
+          "row 1",
+          "No header found in the first #{SEEK} lines: " \
+          "name the columns, time and at least one of #{(LogColumns::KNOWN.keys - ['time']).join(', ')}"
+        )
       end
 
       def next_line
         line = @io.gets("\n", LINE + 1) or return
         @line = (@line || 0) + 1
-        raise Invalid.new("row #{@line}", "This line is longer than #{LINE / 1024} KB: is this a log?") if line.bytesize > LINE
+        if line.bytesize > LINE
+          raise Invalid.new("row #{@line}", "This line is longer than #{LINE / 1024} KB: is this a log?")
+        end
 
         line
       end
@@ -89,21 +92,6 @@ module UpperBranch
         line.include?('"') ? CSV.parse_line(line.chomp, col_sep: @separator) : line.chomp.split(@separator)
       rescue CSV::MalformedCSVError
         []
-      end
-
-      # {"rpm" => {index:, name:, unit:, factor:}}
-      def recognized(names)
-        names.each_with_index.with_object({}) do |(cell, index), found|
-          text = cell.to_s.strip
-          bare = text.downcase.sub(/[(\[].*[)\]]/, "").tr("_", " ").strip
-          unit = text.downcase[/[(\[]\s*(.*?)\s*[)\]]/, 1]
-          column, rule = COLUMNS.find { |_, row| row[:names].include?(bare) || row[:units].any? { |one, _| row[:names].include?(bare.delete_suffix(" #{one}")) } }
-          next if column.nil? || found.key?(column)
-
-          unit ||= rule[:units].keys.find { |one| bare.end_with?(" #{one}") } || rule[:unit].downcase
-          factor = rule[:units][unit] or raise Invalid.new("row #{@line}, column #{text}", "#{text}: the unit #{unit.inspect} is not known; use #{rule[:units].keys.join(', ')}")
-          found[column] = { index: index, name: text, unit: rule[:unit], factor: factor }
-        end
       end
 
       def fill(&block)
@@ -123,13 +111,13 @@ module UpperBranch
         @data = @names.each_with_index.to_h { |name, k| [name, data[k, true] * @places[name][:factor]] }
       end
 
-      # A block in which every line has the same number of plain numbers, read at one go as one long JSON array, the quickest parser of
-      # numbers at hand: DFloat [columns, rows], or nil when it is not that plain.
+      # A block in which every line has the same number of plain numbers, read at one go as one long JSON array, the
+      # quickest parser of numbers at hand: DFloat [columns, rows], or nil when it is not that plain.
       def plain(text)
         return if @separator != "," || text.count("^-+0-9.eE,\n\r").positive?
 
-        count = text.count("\n") + (text.end_with?("\n") ? 0 : 1)
-        width = text[0, text.index("\n") || text.size].count(",") + 1
+        count = text.chomp.count("\n") + 1
+        width = text.each_line.first.to_s.count(",") + 1
         cells = JSON.parse("[#{text.delete("\r").tr("\n", ',').delete_suffix(',')}]")
         return unless cells.size == count * width && width > @index.max && same_width?(text, width)
 
@@ -161,11 +149,12 @@ module UpperBranch
       end
 
       def take(cells, index, lists, comma)
-        values = index.map do |i|
-          cell = cells[i] or return skip(cells, i)
-          cell = cell.tr(",", ".") if comma && cell.include?(",")
-          finite(Float(cell))
-        end
+        values =
+          index.map do |i|
+            cell = cells[i] or return skip(cells, i)
+            cell = cell.tr(",", ".") if comma && cell.include?(",")
+            finite(Float(cell))
+          end
         values.each_with_index { |value, k| lists[k] << value }
         @rows += 1
       rescue ArgumentError, TypeError
@@ -191,14 +180,21 @@ module UpperBranch
         return unless @skipped > 20 && @skipped > TOLERATED * (@rows + @skipped)
 
         line, name, cell = @broken
-        raise Invalid.new("row #{line}, column #{name}", "#{cell.nil? ? 'nothing' : cell.strip[0, 40].inspect} is no number in #{name}; too many lines are like this to go on")
+        shown = cell.nil? ? "nothing" : cell.strip[0, 40].inspect
+        raise Invalid.new(
+          "row #{line}, column #{name}",
+          "#{shown} is no number in #{name}; too many lines are like this to go on"
+        )
       end
 
       def check_time
         step = self["time"][1..] - self["time"][0...-1]
         return if (step <= 0).count < 0.01 * step.size && duration.positive?
 
-        raise Invalid.new("column #{@places['time'][:name]}", "Time does not run forward: is this the right column, or are two logs joined?")
+        raise Invalid.new(
+          "column #{@places['time'][:name]}",
+          "Time does not run forward: is this the right column, or are two logs joined?"
+        )
       end
     end
   end

@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Signals
-    # What a data log shows: surges, hesitations, fades, and how rich or lean each throttle zone runs, each offered as evidence.
+    # What a data log shows: surges, hesitations, fades, and how rich or lean each throttle zone runs, each offered as
+    # evidence.
     #
     #   reading = LogReading.of(log, catalogue.signs)
     #   reading.events   # => [Event(kind: "hesitation", from: 12.1, to: 12.8, says: "...", evidence: {...}), ...]
@@ -18,8 +19,12 @@ module UpperBranch
         @samples = samples
         found = signs["detectors"]
         @zones = Detectors::Zones.new(samples, signs["zones"])
-        @detectors = [Detectors::Surge.new(samples, found["surge"]), Detectors::Hesitation.new(samples, found["hesitation"]),
-                      Detectors::Fade.new(samples, found["fade"]), @zones]
+        @detectors = [
+          Detectors::Surge.new(samples, found["surge"]),
+          Detectors::Hesitation.new(samples, found["hesitation"]),
+          Detectors::Fade.new(samples, found["fade"]),
+          @zones
+        ]
       end
 
       # Array of Event in the order of time.

@@ -54,7 +54,8 @@ module UpperBranch
 
       def count(seconds) = [(seconds / step).round, 1].max
 
-      # Curves thinned for a picture: at most `count` points, the extremes of each stretch kept. {column => [[t, low, high], ...]}
+      # Curves thinned for a picture: at most `count` points, the extremes of each stretch kept. {column => [[t, low,
+      # high], ...]}
       def picture(count)
         columns.transform_values { |values| thinned(values, count) }
       end
@@ -68,7 +69,9 @@ module UpperBranch
         whole = values.size / every
         body = values[0...(whole * every)].reshape(whole, every)
         at = time[(0...(whole * every)).step(every).to_a]
-        [at.to_a, body.min(axis: 1).to_a, body.max(axis: 1).to_a].transpose.map { |row| row.map { |value| value.round(4) } }
+        [at.to_a, body.min(axis: 1).to_a, body.max(axis: 1).to_a].transpose.map do |row|
+          row.map { |value| value.round(4) }
+        end
       end
     end
   end

@@ -8,8 +8,20 @@ module UpperBranch
 
       def calculator(calculator)
         row = calculator.row
-        { id: row["id"], name: row["name"], group: row["group"], question: row["question"], check: row["check"], caution: row["caution"], assumes: row["assumes"], source: row["source"],
-          inputs: calculator.inputs.map { |input| { list: false, optional: false }.merge(input.to_h.transform_keys(&:to_sym)) } }
+        {
+          id: row["id"],
+          name: row["name"],
+          group: row["group"],
+          question: row["question"],
+          check: row["check"],
+          caution: row["caution"],
+          assumes: row["assumes"],
+          source: row["source"],
+          inputs:
+            calculator.inputs.map do |input|
+              { list: false, optional: false }.merge(input.to_h.transform_keys(&:to_sym))
+            end
+        }
       end
 
       def answer(answer)
@@ -18,9 +30,18 @@ module UpperBranch
 
       # clear: the chance above which a word is settled
       def reading(reading, check, clear)
-        { value: reading.value, unit: reading.unit, uncertainty: reading.uncertainty, word: reading.word, too_close: reading.too_close?(clear),
-          says: reading.says, facts: reading.facts, curve: curve(reading.curve),
-          chances: reading.chances.map { |word, chance| { id: word, name: check.outcomes[word], chance: chance.round(6) } } }
+        {
+          value: reading.value,
+          unit: reading.unit,
+          uncertainty: reading.uncertainty,
+          word: reading.word,
+          too_close: reading.too_close?(clear),
+          says: reading.says,
+          facts: reading.facts,
+          curve: curve(reading.curve),
+          chances:
+            reading.chances.map { |word, chance| { id: word, name: check.outcomes[word], chance: chance.round(6) } }
+        }
       end
 
       def curve(curve)

@@ -1,9 +1,13 @@
 # frozen_string_literal: true
 
+require "erb"
+
 module UpperBranch
   module Views
-    # The catalogue as a Markdown book, so that a practitioner can read and correct it without code. Made by bin/handbook.
+    # The catalogue as a Markdown book, so that a practitioner can read and correct it without code. Made by
+    # bin/handbook; its page is handbook.md.erb.
     class Handbook
+      PAGE = File.expand_path("handbook.md.erb", __dir__)
       WORDS = { "A" => "almost always", "O" => "often", "S" => "sometimes", "R" => "rarely" }.freeze
       RATES = { "VC" => "very common", "C" => "common", "U" => "uncommon", "R" => "rare" }.freeze
       FEEDS = ["rests", "a little", "shares", "leads"].freeze
@@ -13,39 +17,24 @@ module UpperBranch
       end
 
       def to_s
-        [head, circuits, effects, checks, cautions, schools, mistakes, primer].join("\n\n").gsub(/\n{3,}/, "\n\n").concat("\n")
+        ERB.new(File.read(PAGE), trim_mode: "-").result(binding).gsub(/\n{3,}/, "\n\n")
       end
 
       private
 
-      def head
-        <<~TEXT
-          # Handbook of the catalogue
-
-          Made from core/knowledge by bin/handbook: correct the YAML, not this page. All rates and strengths are expert judgement. "From memory" marks
-          what the writer added and the trade has still to confirm. Guidance for a competent person; the maker's data, local codes and licensed practice come first.
-        TEXT
+      def faults_of(circuit)
+        @catalogue.faults.select { |fault| fault.circuit == circuit["id"] }
       end
 
-      def circuits
-        "## Circuits and their faults\n\n#{@catalogue.circuits.map { |row| circuit(row) }.join("\n\n")}"
+      def rate(fault)
+        rate = fault.rate
+        more = [("when #{rate['when']}" if rate["when"]), *at(rate["raised"], "when"), *at(rate["families"], "on")]
+        "#{[RATES[rate['is']], *more.compact].join(', ')}#{'; from memory' if fault.from_memory?}"
       end
 
-      def circuit(row)
-        faults = @catalogue.faults.select { |fault| fault.circuit == row["id"] }
-        "### #{row['name']}\n\n#{row['does']} Works: #{row['works_at']}. Path: #{row['path']}.\nToo little: #{row['too_little']}. Too much: #{row['too_much']}.\n\n" \
-          "#{faults.map { |fault| fault_text(fault) }.join("\n")}"
-      end
-
-      def fault_text(fault)
-        "- **#{fault.name}** (`#{fault.id}`, #{fault.part.name}; #{rate(fault.rate)}#{'; from memory' if fault.from_memory?}). #{fault.why}#{fitted(fault)} Shows: #{shows(fault)}. " \
-          "Proof: #{proof(fault)}. Mend: #{fault.repair_text}"
-      end
-
-      def rate(rate)
-        more = [("when #{rate['when']}" if rate["when"]), *(rate["raised"] || {}).map { |condition, letter| "#{RATES[letter]} when #{condition}" },
-                *(rate["families"] || {}).map { |family, letter| "#{RATES[letter]} on #{family}" }].compact
-        [RATES[rate["is"]], *more].join(", ")
+      # {"old" => "C"}, "when" -> ["common when old"]
+      def at(letters, joined)
+        (letters || {}).map { |id, letter| "#{RATES[letter]} #{joined} #{id}" }
       end
 
       def fitted(fault)
@@ -53,64 +42,35 @@ module UpperBranch
       end
 
       def shows(fault)
-        links = fault.effects.map { |link| "#{@catalogue.effect(link.id).says} (#{WORDS[link.strength]})" } +
-                fault.symptoms.map { |link| "#{@catalogue.symptom(link.id).name.downcase} (#{WORDS[link.strength]})" }
+        effects = fault.effects.map { |link| "#{@catalogue.effect(link.id).says} (#{WORDS[link.strength]})" }
+        links = effects + fault.symptoms.map { |link| symptom(link) }
         links.empty? ? "only at its proof" : links.join("; ")
       end
 
+      def effect_shows(effect)
+        words = effect.outcomes.map { |id, word, letter,| "#{check_name(id)}: #{outcome(id, word, letter)}" }
+        (effect.symptoms.map { |link| symptom(link) } + words).join("; ")
+      end
+
       def proof(fault)
-        fault.outcomes.group_by(&:first).map do |id, rows|
-          "#{@catalogue.check(id).name.delete_suffix('?')}: #{rows.map do |_, word, letter,|
-            "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})"
-          end.join(' or ')}"
-        end.join("; ")
+        checks = fault.outcomes.group_by(&:first)
+        checks.map { |id, rows| "#{check_name(id)}: #{outcomes(rows)}" }.join("; ")
       end
 
-      def effects
-        rows = @catalogue.effects.map do |effect|
-          shown = effect.symptoms.map { |link| symptom(link) } + effect.outcomes.map { |check, word, letter,| outcome(check, word, letter) }
-          "- **#{effect.id}**: #{effect.says}. Shows: #{shown.join('; ')}."
-        end
-        "## Effects: what a fault does, and how that shows\n\n#{rows.join("\n")}"
-      end
-
+      def outcomes(rows) = rows.map { |id, word, letter,| outcome(id, word, letter) }.join(" or ")
+      def outcome(id, word, letter) = "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})"
+      def check_name(id) = @catalogue.check(id).name.delete_suffix("?")
       def symptom(link) = "#{@catalogue.symptom(link.id).name.downcase} (#{WORDS[link.strength]})"
 
-      def outcome(id, word, letter)
-        check = @catalogue.check(id)
-        "#{check.name.delete_suffix('?')}: #{check.outcomes[word].downcase} (#{WORDS[letter]})"
+      def openings = @catalogue.primer["openings"]
+
+      # Lessons or drills of the primer.
+      def named(part)
+        @catalogue.primer[part].map { |row| "- **#{row['name']}**: #{row['says']}" }.join("\n")
       end
 
-      def checks
-        rows = @catalogue.checks.map do |check|
-          "- **#{check.name}** (`#{check.id}`, state #{check.states.join('/')}, #{check.minutes} min). #{check.steps.join(' ')} Outcomes: #{check.outcomes.values.join(' · ')}."
-        end
-        "## Checks\n\n#{rows.join("\n")}"
-      end
-
-      def cautions
-        "## Cautions\n\n#{@catalogue.hazards.map { |row| "- **#{row['name']}**: #{row['caution']}" }.join("\n")}"
-      end
-
-      def primer
-        primer = @catalogue.primer
-        openings = primer["openings"]
-        rows = primer["feeds"].map { |id, at| "| #{[@catalogue.circuit(id)['name'], *openings.map { |row| FEEDS[at[row['id']]] }].join(' | ')} |" }
-        "## How it works\n\nWhich circuit feeds when:\n\n| | #{openings.map { |row| row['name'] }.join(' | ')} |\n|#{'---|' * (openings.size + 1)}\n#{rows.join("\n")}\n\n" \
-          "#{named(primer['lessons'])}\n\n### Cold start by type\n\n#{named(primer['drills'])}\n\n### On the telephone\n\n#{primer['telephone'].map { |line| "- #{line}" }.join("\n")}"
-      end
-
-      def named(rows)
-        rows.map { |row| "- **#{row['name']}**: #{row['says']}" }.join("\n")
-      end
-
-      def mistakes
-        "## Mistakes to design against\n\n#{@catalogue.mistakes.map { |row| "- **#{row['name']}**: #{row['instead']}" }.join("\n")}"
-      end
-
-      def schools
-        rows = @catalogue.schools.map { |topic| "- **#{topic['name']}**: #{topic['options'].map { |row| "#{row['name']}#{' (default)' if row['id'] == topic['default']} - #{row['why']}" }.join(' / ')}" }
-        "## Schools\n\n#{rows.join("\n")}"
+      def option(topic, row)
+        "#{row['name']}#{' (default)' if row['id'] == topic['default']} - #{row['why']}"
       end
     end
   end

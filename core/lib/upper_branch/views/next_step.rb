@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Views
-    # The recommendation as plain data: the step, its minutes, what each outcome would do, the alternatives, the plan by state.
+    # The recommendation as plain data: the step, its minutes, what each outcome would do, the alternatives, the plan by
+    # state.
     class NextStep
       ALTERNATIVES = 6
 
@@ -42,41 +43,83 @@ module UpperBranch
 
       def option(row)
         candidate = row.candidate
-        { id: row.check.id, name: row.check.name, minutes: row.check.minutes, travel: candidate.travel.round, state: candidate.code,
-          group: Workshop::BenchState.group(candidate.code), gain: row.gain.round(4), expected: row.minutes&.round(1), waits: row.waits&.says,
-          outcomes: row.chances.map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }.sort_by { |outcome| -outcome[:chance] } }
+        {
+          id: row.check.id,
+          name: row.check.name,
+          minutes: row.check.minutes,
+          travel: candidate.travel.round,
+          state: candidate.code,
+          group: Workshop::BenchState.group(candidate.code),
+          gain: row.gain.round(4),
+          expected: row.minutes&.round(1),
+          waits: row.waits&.says,
+          outcomes:
+            row
+              .chances
+              .map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }
+              .sort_by { |outcome| -outcome[:chance] }
+        }
       end
 
       # The next few steps grouped by bench state, the group of the next step first.
       def plan
         rows = @step.open_options.first(10).map { |row| option(row) }
-        rows.group_by { |row| row[:group] }.map { |group, steps| { group: group, steps: steps.first(4).map { |row| row.slice(:id, :name, :minutes) } } }
+        rows
+          .group_by { |row| row[:group] }
+          .map { |group, steps| { group: group, steps: steps.first(4).map { |row| row.slice(:id, :name, :minutes) } } }
       end
 
       # Repairs with the expected minutes to the proof, then any other fault that stands out.
       def leading_repairs
-        rows = @step.repairs.first(6).map { |row| plan_of(row.plan).merge(probability: row.chance.round(6), expected: row.minutes.round(1)) }
-        rows.any? ? rows : @posterior.all_now.reject { |_, p| p < 0.02 }.sort_by { |id, p| [-p, id] }.first(6).map { |id, p| plan_of(Workshop::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+        rows =
+          @step
+            .repairs
+            .first(6)
+            .map { |row| plan_of(row.plan).merge(probability: row.chance.round(6), expected: row.minutes.round(1)) }
+        if rows.any?
+          rows
+        else
+          @posterior
+            .all_now
+            .reject { |_, p| p < 0.02 }
+            .sort_by { |id, p| [-p, id] }
+            .first(6)
+            .map { |id, p| plan_of(Workshop::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
+        end
       end
 
       # Checks left out because the bench lacks a tool.
       def lacking
         return [] if %i[close describe].include?(@step.kind)
 
-        Planning::Candidates.new(@job).lacking.map { |check| { id: check.id, name: check.name, tools: @job.machine.missing_tools(check) } }
+        Planning::Candidates
+          .new(@job)
+          .lacking
+          .map { |check| { id: check.id, name: check.name, tools: @job.machine.missing_tools(check) } }
       end
 
       # The shop's list with its waste marked; empty before anything is found.
       def house
         return [] if @step.house.nil?
 
-        @step.house.steps.map { |row| { id: row.check.id, name: row.check.name, minutes: row.check.minutes, done: row.done, wasted: row.wasted } }
+        @step.house.steps.map do |row|
+          { id: row.check.id, name: row.check.name, minutes: row.check.minutes, done: row.done, wasted: row.wasted }
+        end
       end
 
       def plan_of(plan)
         words = Workshop::Repairs.words(@job.machine, plan)
-        { id: plan.id, name: words.name, text: words.text, minutes: plan.minutes, success: plan.success, state: plan.state, hazards: plan.hazards,
-          faults: plan.faults.map(&:id), refers: plan.refers? }
+        {
+          id: plan.id,
+          name: words.name,
+          text: words.text,
+          minutes: plan.minutes,
+          success: plan.success,
+          state: plan.state,
+          hazards: plan.hazards,
+          faults: plan.faults.map(&:id),
+          refers: plan.refers?
+        }
       end
     end
   end

@@ -11,7 +11,12 @@ module UpperBranch
         findings = job.findings.to_h { |finding| [finding.entry, finding] }
         job.all.filter_map do |entry|
           says = entry.says(job) or next
-          { entry: entry.id, says: says, mark: mark(job, entry, findings[entry.id]), struck: job.struck.include?(entry.id) }
+          {
+            entry: entry.id,
+            says: says,
+            mark: mark(job, entry, findings[entry.id]),
+            struck: job.struck.include?(entry.id)
+          }
         end
       end
 

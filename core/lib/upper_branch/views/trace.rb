@@ -5,7 +5,7 @@ module UpperBranch
     # Everything a screen or a script needs to know about a job, as plain data: what was found and what it did, what is
     # suspected and why, and what to do next.
     #
-    #   Trace.of(job).to_h  # => {catalogue:, machine:, state:, sets:, faults:, parts:, circuits:, findings:, next:, ...}
+    #   Trace.of(job).to_h  # => {catalogue:, machine:, state:, sets:, faults:, parts:, findings:, next:, ...}
     #
     # Probabilities are rounded to 1e-6, decibans to 0.1, minutes to 1.
     class Trace
@@ -32,8 +32,15 @@ module UpperBranch
 
       # How the job stands at the bench.
       def standing
-        { state: @job.state.to_h.merge(changes: @job.state.changes), minutes: @job.minutes.round, round: @job.round, closing: @job.closing, put_back: put_back,
-          waiting: @job.waiting&.to_h, cautions: cautions }
+        {
+          state: @job.state.to_h.merge(changes: @job.state.changes),
+          minutes: @job.minutes.round,
+          round: @job.round,
+          closing: @job.closing,
+          put_back: put_back,
+          waiting: @job.waiting&.to_h,
+          cautions: cautions
+        }
       end
 
       # What is suspected.
@@ -45,7 +52,14 @@ module UpperBranch
 
       # What was entered, and what it did.
       def record
-        { findings: findings, told: Told.of(@job), undo: Told.undo(@job), lost: @job.lost, repairs: repairs, proof: proof }
+        {
+          findings: Findings.of(@job, @posterior, @ledger),
+          told: Told.of(@job),
+          undo: Told.undo(@job),
+          lost: @job.lost,
+          repairs: repairs,
+          proof: proof
+        }
       end
 
       def round(value)
@@ -63,12 +77,25 @@ module UpperBranch
         @machine.checks.to_h { |check| [check.id, check.words(@machine.features)] }
       end
 
-      # Steps and tools of checks that the shop's schools change; states and minutes where this family gives easier access.
+      # Steps and tools of checks that the shop's schools change; states and minutes where this family gives easier
+      # access.
       def shop_ways
         schools = @machine.schools
-        changed = @machine.checks.select { |check| access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools }
+        changed =
+          @machine.checks.select do |check|
+            access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools
+          end
         changed.to_h do |check|
-          [check.id, { steps: schools.steps(check), tools: schools.tools(check), states: check.states, minutes: check.minutes, access: access(check) }]
+          [
+            check.id,
+            {
+              steps: schools.steps(check),
+              tools: schools.tools(check),
+              states: check.states,
+              minutes: check.minutes,
+              access: access(check)
+            }
+          ]
         end
       end
 
@@ -84,9 +111,18 @@ module UpperBranch
 
       def faults(now)
         @machine.faults.sort_by { |fault| [-now[fault.id], fault.id] }.each_with_index.map do |fault, rank|
-          { id: fault.id, name: fault.name, circuit: fault.circuit, part: fault.part.id, part_name: fault.part.name, why: fault.why, probability: round(now[fault.id]),
-            before_repair: round(@posterior.marginal(fault.id)), blame: round(@blame[fault.id]),
-            reasons: rank < 12 ? @reasons.of(fault.id) : nil }
+          {
+            id: fault.id,
+            name: fault.name,
+            circuit: fault.circuit,
+            part: fault.part.id,
+            part_name: fault.part.name,
+            why: fault.why,
+            probability: round(now[fault.id]),
+            before_repair: round(@posterior.marginal(fault.id)),
+            blame: round(@blame[fault.id]),
+            reasons: rank < 12 ? @reasons.of(fault.id) : nil
+          }
         end
       end
 
@@ -107,53 +143,36 @@ module UpperBranch
         round(1 - members.reduce(1.0) { |left, fault| left * (1 - chances[fault.id]) })
       end
 
-      def findings
-        explained = @posterior.explained
-        replaced = Diagnosis::Evidence.new(@job, @posterior.compiled).replaced
-        @job.findings.map do |finding|
-          { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round, says: finding.says(@job.catalogue),
-            chances: finding.chances&.transform_values { |p| round(p) }, explained: explained[finding.entry]&.then { |p| round(p) },
-            unexplained: unexplained?(explained[finding.entry]), replaced_by: replaced[finding.entry], too_close: too_close?(finding), measured: measured(finding),
-            superseded: superseded?(finding), did: @ledger.moves(finding.entry) }
-        end
-      end
-
-      # A later result of the same check or symptom, before any repair between them, said something else.
-      def superseded?(finding)
-        later = @job.findings.reverse.find { |other| other.kind == finding.kind && other.id == finding.id && other.round == finding.round }
-        !later.equal?(finding) && later.words != finding.words
-      end
-
-      def unexplained?(chance)
-        !chance.nil? && chance < @job.catalogue.scale["verdict"]["unexplained"]
-      end
-
-      def too_close?(finding)
-        finding.reading ? finding.reading.too_close?(@job.catalogue.scale["verdict"]["clear"]) : false
-      end
-
-      # The number behind a finding, with what it means: for the ledger and the report.
-      def measured(finding)
-        reading = finding.reading or return
-        { value: reading.value&.round(6), unit: reading.unit, uncertainty: reading.uncertainty&.round(6), says: reading.says }
-      end
-
       # read: ids of cautions that were read in this job; danger: of those that what is seen now calls for.
       def cautions
-        there = @job.findings.select(&:symptom?).to_h { |finding| [finding.id, finding.words.first] }.select { |_, word| word == "present" }
+        there =
+          @job
+            .findings
+            .select(&:symptom?)
+            .to_h { |finding| [finding.id, finding.words.first] }
+            .select { |_, word| word == "present" }
         danger = there.keys.filter_map { |id| @job.catalogue.symptom(id)&.hazard }
         { read: @job.cautions.uniq, danger: @job.closed? ? [] : danger.uniq }
       end
 
       # What checks took off and nobody has ticked as back on.
       def put_back
-        @job.loose.map { |id| @job.catalogue.check(id) }.map { |check| { check: check.id, name: check.name, items: check.puts_back } }
+        @job
+          .loose
+          .map { |id| @job.catalogue.check(id) }
+          .map { |check| { check: check.id, name: check.name, items: check.puts_back } }
       end
 
       def repairs
         @job.repairs.map do |repair|
-          { entry: repair.entry, id: repair.id, name: Workshop::Repairs.name(@machine, repair.id), faults: repair.faults, round: repair.round,
-            was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 } }
+          {
+            entry: repair.entry,
+            id: repair.id,
+            name: Workshop::Repairs.name(@machine, repair.id),
+            faults: repair.faults,
+            round: repair.round,
+            was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 }
+          }
         end
       end
 

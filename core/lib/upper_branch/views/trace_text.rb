@@ -9,35 +9,55 @@ module UpperBranch
       end
 
       def to_s
-        [heading, sets, faults, groups("Parts", :parts), groups("Circuits", :circuits), step, alternatives].compact.join("\n\n")
+        [
+          heading,
+          sets,
+          faults,
+          groups("Parts", :parts),
+          groups("Circuits", :circuits),
+          step,
+          alternatives
+        ].compact.join("\n\n")
       end
 
       private
 
       def heading
-        "#{@trace[:machine][:name]} - engine #{@trace[:state][:engine]}, carburetor #{@trace[:state][:carburetor]}, #{@trace[:minutes]} min so far"
+        engine, carburetor = @trace[:state].values_at(:engine, :carburetor)
+        "#{@trace[:machine][:name]} - engine #{engine}, carburetor #{carburetor}, #{@trace[:minutes]} min so far"
       end
 
       def sets
-        rows = @trace[:sets].map do |row|
-          line(row[:probability], if row[:outside]
-                                    "something outside this catalogue"
-                                  else
-                                    (row[:faults].empty? ? "nothing" : row[:faults].join(" + "))
-                                  end)
-        end
+        rows =
+          @trace[:sets].map do |row|
+            line(
+              row[:probability],
+              if row[:outside]
+                "something outside this catalogue"
+              else
+                (row[:faults].empty? ? "nothing" : row[:faults].join(" + "))
+              end
+            )
+          end
         "Leading sets\n#{rows.join("\n")}"
       end
 
       def faults
-        rows = @trace[:faults].map { |row| ([line(row[:probability], "#{row[:id]} (#{row[:circuit]}) #{row[:name]}")] + reasons(row[:reasons])).join("\n") }
+        rows =
+          @trace[:faults].map do |row|
+            ([line(row[:probability], "#{row[:id]} (#{row[:circuit]}) #{row[:name]}")] + reasons(row[:reasons])).join(
+              "\n"
+            )
+          end
         "Faults\n#{rows.join("\n")}"
       end
 
       def reasons(reasons)
         return [] unless reasons
 
-        (reasons[:for] + reasons[:against]).map { |reason| format("             %+6.1f dB  %s", reason[:decibans], reason[:says]) }
+        (reasons[:for] + reasons[:against]).map do |reason|
+          format("             %+6.1f dB  %s", reason[:decibans], reason[:says])
+        end
       end
 
       def groups(title, key)
@@ -51,7 +71,11 @@ module UpperBranch
       end
 
       def alternatives
-        rows = @trace[:next][:alternatives].map { |row| "  #{row[:id]} (#{row[:minutes]} + #{row[:travel]} min, #{row[:gain]} bits)#{" - waits: #{row[:waits]}" if row[:waits]}" }
+        rows =
+          @trace[:next][:alternatives].map do |row|
+            waits = row[:waits] && " - waits: #{row[:waits]}"
+            "  #{row[:id]} (#{row[:minutes]} + #{row[:travel]} min, #{row[:gain]} bits)#{waits}"
+          end
         "Alternatives\n#{rows.join("\n")}" if rows.any?
       end
 

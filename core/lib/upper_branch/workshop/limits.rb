@@ -2,37 +2,49 @@
 
 module UpperBranch
   module Workshop
-    # The limits that readings are judged by on one machine: what the trade expects of the family, the shop's school over it, the
-    # carburetor's spec card over that, and what was entered for this job over all. Each says where it comes from.
+    # The limits that readings are judged by on one machine: what the trade expects of the family, the shop's school
+    # over it, the carburetor's spec card over that, and what was entered for this job over all. Each says where it
+    # comes from.
     #
     #   machine.limits.reading(check)["cuts"]           # => [2500, 3000]
     #   machine.limits.to_h["idle-speed"][:from]        # => "family"
     #
-    # given: {check id => {"cuts" => [...], "from" => "card" | "job", "card", "source", "date"}}. Raises Invalid naming the field.
+    # given: {check id => {"cuts" => [...], "from" => "card" | "job", "card", "source", "date"}}. Raises Invalid naming
+    # the field.
     class Limits
       FROM = %w[trade family school card job].freeze
 
       # Raises Invalid at the field unless these cuts fit the reading: as many, rising, possible.
       def self.check_cuts(rule, cuts, field)
         wanted = (rule["cuts"] || (rule["families"] || {}).values.first || []).size
-        raise Invalid.new(field, "#{rule['name']} takes #{wanted == 1 ? 'one limit' : "#{wanted} limits"} in #{rule['unit']}") unless numbers?(cuts, wanted)
+        unless numbers?(cuts, wanted)
+          raise Invalid.new(
+            field,
+            "#{rule['name']} takes #{wanted == 1 ? 'one limit' : "#{wanted} limits"} in #{rule['unit']}"
+          )
+        end
         raise Invalid.new(field, "#{rule['name']}: the lower limit comes first") unless cuts.sort == cuts
 
         low, high = rule["physical"]
-        raise Invalid.new(field, "#{rule['name']}: a limit lies between #{low} and #{high} #{rule['unit']}") if low && !cuts.all? { |cut| cut.between?(low, high) }
+        return unless low && !cuts.all? { |cut| cut.between?(low, high) }
+
+        raise Invalid.new(field, "#{rule['name']}: a limit lies between #{low} and #{high} #{rule['unit']}")
       end
 
       # Raises Invalid at the field unless this row may stand as a limit of the check with this id.
       def self.check_row(catalogue, id, row)
         check = catalogue.check(id)
         raise Invalid.new("limits/#{id}", "No check that takes a reading is called #{id.inspect}") unless check&.reading
-        raise Invalid.new("limits/#{id}/from", "A limit comes from a card or is this job's own") unless %w[card job].include?(row["from"])
+        unless %w[card job].include?(row["from"])
+          raise Invalid.new("limits/#{id}/from", "A limit comes from a card or is this job's own")
+        end
 
         check_cuts(check.reading, row["cuts"], "limits/#{id}/cuts")
       end
 
       def self.numbers?(cuts, count)
-        count.positive? && cuts.is_a?(Array) && cuts.size == count && cuts.all? { |cut| cut.is_a?(Numeric) && cut.to_f.finite? }
+        count.positive? && cuts.is_a?(Array) && cuts.size == count &&
+          cuts.all? { |cut| cut.is_a?(Numeric) && cut.to_f.finite? }
       end
       private_class_method :numbers?
 
@@ -45,20 +57,29 @@ module UpperBranch
         @given.each { |id, row| Limits.check_row(machine.catalogue, id, row) }
       end
 
-      # The check's reading table with "cuts" and "limit" ({"from", "source", "date", "card"}), or nil without a reading or a limit.
+      # The check's reading table with "cuts" and "limit" ({"from", "source", "date", "card"}), or nil without a reading
+      # or a limit.
       def reading(check)
         rule = check.reading or return
         cuts, limit = standing(check, rule)
         return if cuts.nil? && %w[number calculator].include?(rule["by"] || "number")
 
-        rule.merge("cuts" => cuts, "limit" => limit, "reversed" => @machine.features.include?(rule["reversed_by"]), "fitted" => check.words(@machine.features))
+        rule.merge(
+          "cuts" => cuts,
+          "limit" => limit,
+          "reversed" => @machine.features.include?(rule["reversed_by"]),
+          "fitted" => check.words(@machine.features)
+        )
       end
 
       # For every check of the machine that takes a reading: cuts (nil: none known yet), where from, source, date.
       def to_h
         @machine.checks.select(&:reading).to_h do |check|
           cuts, limit = standing(check, check.reading)
-          [check.id, { cuts: cuts, from: limit["from"], source: limit["source"], date: limit["date"], card: limit["card"] }]
+          [
+            check.id,
+            { cuts: cuts, from: limit["from"], source: limit["source"], date: limit["date"], card: limit["card"] }
+          ]
         end
       end
 

@@ -6,34 +6,28 @@ module UpperBranch
   module Workshop
     # The machine in hand: its family, what it has fitted, and what is known about its past.
     #
-    #   machine = Machine.new(catalogue, family: "car-one", features: {"power-valve" => false}, context: {"age" => "old"})
+    #   machine = Machine.new(catalogue, family: "car-one", features: {"power-valve" => false})
     #   machine.faults.size
     #
     # Raises Invalid naming the field when a word is not in the catalogue.
     class Machine
-      attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options, :schools, :limits
+      attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options,
+                  :schools, :limits
 
-      # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of ids;
-      # schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check => row} of a spec card or of
-      # this job (Limits)
+      # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of
+      # ids; schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check =>
+      # row} of a spec card or of this job (Limits)
       def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {})
         @given = { family: family, features: features, context: context, work: work, schools: schools, lacks: lacks }
         @catalogue = catalogue
-        @family = catalogue.family(family) or raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
-        @switches = features || {}
-        @features = fitted(@switches)
-        @context = checked_context(context || {})
-        @work = checked_work(Array(work))
+        @family = catalogue.family(family) or
+          raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
+        @features = fitted(features || {})
+        know_past(context || {}, Array(work))
         @lacks = checked_lacks(Array(lacks))
         @schools = Schools.new(catalogue, schools)
         @limits = Limits.new(self, limits)
-        @options = answered
-        @holds = @options.flat_map { |option| option["holds"] || [] }
-        @denies = @options.flat_map { |option| option["denies"] || [] }
-        id = @family["id"]
-        @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
-        @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }
-        @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
+        fit
         freeze
       end
 
@@ -65,7 +59,8 @@ module UpperBranch
       # The same machine with other limits. limits: as `new` takes them
       def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
 
-      # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is known.
+      # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is
+      # known.
       def reading(check)
         limits.reading(check)
       end
@@ -93,6 +88,22 @@ module UpperBranch
 
       private
 
+      def know_past(context, work)
+        @context = checked_context(context)
+        @work = checked_work(work)
+        @options = answered
+        @holds = @options.flat_map { |option| option["holds"] || [] }
+        @denies = @options.flat_map { |option| option["denies"] || [] }
+      end
+
+      # What can be wrong with it, seen on it and checked on it.
+      def fit
+        id = @family["id"]
+        @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
+        @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }
+        @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
+      end
+
       def fitted(switches)
         switches.each do |id, value|
           raise unknown("features/#{id}", "feature", id, catalogue.features.keys) unless catalogue.features.key?(id)
@@ -112,7 +123,8 @@ module UpperBranch
 
       def checked_context(context)
         context.each do |id, option|
-          question = catalogue.questions.find { |row| row["id"] == id } or raise unknown("context/#{id}", "question", id, catalogue.questions.map { |row| row["id"] })
+          question = catalogue.questions.find { |row| row["id"] == id } or
+            raise unknown("context/#{id}", "question", id, catalogue.questions.map { |row| row["id"] })
           ids = question["options"].map { |row| row["id"] }
           raise unknown("context/#{id}", "answer to #{id}", option, ids) unless ids.include?(option)
         end
@@ -124,7 +136,9 @@ module UpperBranch
       end
 
       def checked_lacks(lacks)
-        lacks.each { |tool| raise unknown("lacks", "tool", tool, catalogue.tools) unless catalogue.tools.include?(tool) }
+        lacks.each do |tool|
+          raise unknown("lacks", "tool", tool, catalogue.tools) unless catalogue.tools.include?(tool)
+        end
       end
 
       def unknown(field, what, word, allowed)

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Workshop
-    # The order a shop never breaks, whatever the odds say: constraints, not weights, each able to say why it holds a check
-    # back and which checks come instead.
+    # The order a shop never breaks, whatever the odds say: constraints, not weights, each able to say why it holds a
+    # check back and which checks come instead.
     class OrderingRules
       Hold = Struct.new(:rule, :instead) do
         def says = rule["says"]
@@ -12,19 +12,22 @@ module UpperBranch
       def initialize(job)
         @job = job
         @machine = job.machine
-        @order = job.catalogue.order.reject { |row| job.machine&.schools&.lifts?(row["id"]) }.group_by { |row| row["kind"] }
+        @order =
+          job.catalogue.order.reject { |row| job.machine&.schools&.lifts?(row["id"]) }.group_by { |row| row["kind"] }
         @unsafe = rows("make_safe").select { |row| seen?(row["symptoms"]) && !made_safe?(row) }
         @not_running = rows("cannot_run").select { |row| seen?(row["symptoms"]) && !job.has_run }
       end
 
       # Why this check cannot be done at all as things stand (a sentence), or nil.
       def blocking(check)
-        (@unsafe + @not_running).find { |row| !(row["allow"] || []).include?(check.id) && all_in?(check, row["states"]) }&.fetch("says")
+        (@unsafe + @not_running)
+          .find { |row| !(row["allow"] || []).include?(check.id) && all_in?(check, row["states"]) }
+          &.fetch("says")
       end
 
-      # The first rule that holds this check back, with the checks that come instead, or nil.
-      # worth: checks that could be done now and would tell a good deal; telling: all that would tell anything. Clearing spark and
-      # supply asks only that they tell anything at all.
+      # The first rule that holds this check back, with the checks that come instead, or nil. worth: checks that could
+      # be done now and would tell a good deal; telling: all that would tell anything. Clearing spark and supply asks
+      # only that they tell anything at all.
       def hold(check, worth, telling)
         %i[cold_first cleared_first record_first warm_and_open].each do |kind|
           rows(kind.to_s).each do |row|
@@ -35,7 +38,8 @@ module UpperBranch
         nil
       end
 
-      # What comes before this repair: the rule with the checks it would wipe out, or nil. worth: checks that would tell a good deal
+      # What comes before this repair: the rule with the checks it would wipe out, or nil. worth: checks that would tell
+      # a good deal
       def hold_repair(plan, worth)
         row = rows("before_cleaning").find { |rule| plan.destroys.include?(rule["wiped"]) } or return
         instead = worth.select { |check| row["checks"].include?(check.id) }
@@ -47,7 +51,8 @@ module UpperBranch
         return if @job.round.positive? || @machine.licensed_only?
 
         rows("clean_outright").find do |row|
-          @machine.condition(row["when"]) && row["outcomes"].any? { |term| (check, word = term.split("=")) && @job.result(check)&.words&.include?(word) }
+          @machine.condition(row["when"]) &&
+            row["outcomes"].any? { |term| (check, word = term.split("=")) && @job.result(check)&.words&.include?(word) }
         end
       end
 
@@ -67,7 +72,8 @@ module UpperBranch
       end
 
       def made_safe?(row)
-        @job.round.positive? || row["allow"].any? { |id| (result = @job.result(id)) && result.words == [@machine.check(id)&.normal] }
+        @job.round.positive? ||
+          row["allow"].any? { |id| (result = @job.result(id)) && result.words == [@machine.check(id)&.normal] }
       end
 
       def all_in?(check, states)

@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Workshop
-    # After a repair: the checks that failed are repeated, then the complaint's own conditions. What is still to be shown?
+    # After a repair: the checks that failed are repeated, then the complaint's own conditions. What is still to be
+    # shown?
     #
     #   Proof.of(job).left   # => [Item(:check, "pump-shot", "Pump shot"), Item(:symptom, "hesitation", ...)]
     class Proof
@@ -36,7 +37,12 @@ module UpperBranch
           check = @job.machine.check(id) or next
           next if !ASSEMBLED.include?(check.stage) || check.records? || !failed_and_mended?(check)
 
-          Item.new(kind: :check, id: id, name: check.name, done: @job.result(id).then { |result| result.round == @job.round && sound?(check, result) })
+          Item.new(
+            kind: :check,
+            id: id,
+            name: check.name,
+            done: @job.result(id).then { |result| result.round == @job.round && sound?(check, result) }
+          )
         end
       end
 
@@ -44,7 +50,9 @@ module UpperBranch
       def failed_and_mended?(check)
         @job.findings.any? do |finding|
           finding.kind == :check && finding.id == check.id && !sound?(check, finding) &&
-            @job.repairs.any? { |repair| repair.round >= finding.round && repair.faults.any? { |id| shows?(id, check, finding.words) } }
+            @job.repairs.any? do |repair|
+              repair.round >= finding.round && repair.faults.any? { |id| shows?(id, check, finding.words) }
+            end
         end
       end
 
@@ -59,11 +67,21 @@ module UpperBranch
       end
 
       def complaint
-        @job.findings.select { |finding| finding.kind == :symptom && finding.words == ["present"] && finding.round < @job.round }.map(&:id).uniq.map do |id|
-          symptom = @job.catalogue.symptom(id)
-          latest = @job.findings.reverse.find { |finding| finding.kind == :symptom && finding.id == id }
-          Item.new(kind: :symptom, id: id, name: symptom.name, done: latest.round == @job.round && latest.words == ["absent"])
-        end
+        @job
+          .findings
+          .select { |finding| finding.kind == :symptom && finding.words == ["present"] && finding.round < @job.round }
+          .map(&:id)
+          .uniq
+          .map do |id|
+            symptom = @job.catalogue.symptom(id)
+            latest = @job.findings.reverse.find { |finding| finding.kind == :symptom && finding.id == id }
+            Item.new(
+              kind: :symptom,
+              id: id,
+              name: symptom.name,
+              done: latest.round == @job.round && latest.words == ["absent"]
+            )
+          end
       end
     end
   end

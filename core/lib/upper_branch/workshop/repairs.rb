@@ -2,16 +2,27 @@
 
 module UpperBranch
   module Workshop
-    # What can be done to a machine: the repair of one fault, or a composite that mends many at once. A plan holds numbers and ids only,
-    # so that it may be kept for every machine alike; its words are looked up for the machine in hand, since a shop may have its own.
+    # What can be done to a machine: the repair of one fault, or a composite that mends many at once. A plan holds
+    # numbers and ids only, so that it may be kept for every machine alike; its words are looked up for the machine in
+    # hand, since a shop may have its own.
     #
     #   plan = Repairs.find(machine, "pump-cup")
     #   Repairs.words(machine, plan).name    # => "Pump cup hard or shrunk: renew"
     module Repairs
       Words = Struct.new(:name, :text)
-      Plan = Struct.new(:id, :minutes, :success, :state, :hazards, :destroys, :faults, :refers, :needs_spare, keyword_init: true) do
-        def refers? = refers == true
-      end
+      Plan =
+        Struct.new(
+          :id,
+          :minutes,
+          :success,
+          :state,
+          :hazards,
+          :destroys,
+          :faults,
+          :refers,
+          :needs_spare,
+          keyword_init: true
+        ) { def refers? = refers == true }
 
       # id: of a fault or of a composite; nil when this machine has no such thing.
       def self.find(machine, id)
@@ -27,7 +38,8 @@ module UpperBranch
 
       # What a plan is called, and what to do, at this shop.
       def self.words(machine, plan)
-        fault = machine.fault(plan.id) or return machine.catalogue.composite(plan.id)["name"].then { |name| Words.new(name, name) }
+        fault = machine.fault(plan.id) or
+          return machine.catalogue.composite(plan.id)["name"].then { |name| Words.new(name, name) }
         Words.new("#{fault.name}: #{kind_of(machine, fault)['name'].downcase}", machine.schools.repair_words(fault))
       end
 
@@ -39,7 +51,11 @@ module UpperBranch
 
       def self.kind_of(machine, fault)
         kind = machine.catalogue.repair_kind(fault.repair)
-        machine.licensed_only? && %w[open bench apart].include?(kind["state"]) ? machine.catalogue.repair_in_role("licensed") : kind
+        if machine.licensed_only? && %w[open bench apart].include?(kind["state"])
+          machine.catalogue.repair_in_role("licensed")
+        else
+          kind
+        end
       end
 
       def self.composites(machine)
@@ -51,7 +67,8 @@ module UpperBranch
       end
 
       def self.covers?(row, fault)
-        (row["faults"] || []).include?(fault.id) || (row["kinds"] || []).include?(fault.repair) || (row["circuits"] || []).include?(fault.circuit)
+        (row["faults"] || []).include?(fault.id) || (row["kinds"] || []).include?(fault.repair) ||
+          (row["circuits"] || []).include?(fault.circuit)
       end
 
       def self.plan(row, **own)

@@ -2,8 +2,9 @@
 
 module UpperBranch
   module Workshop
-    # The shop's choices where good people disagree, and what they change: rules turned off, odds, limits of readings, the steps
-    # and tools of a check, the words of a repair. Recorded with the machine, so that a job stays what it was when the shop changes.
+    # The shop's choices where good people disagree, and what they change: rules turned off, odds, limits of readings,
+    # the steps and tools of a check, the words of a repair. Recorded with the machine, so that a job stays what it was
+    # when the shop changes.
     #
     #   Schools.new(catalogue, "order" => "house-list").house?   # => true
     #
@@ -35,7 +36,12 @@ module UpperBranch
       def option(topic, id)
         ids = topic["options"].map { |row| row["id"] }
         id ||= topic["default"]
-        raise Invalid.new("schools/#{topic['id']}", "No school of #{topic['name'].downcase} is called #{id.inspect}; use one of: #{ids.join(', ')}") unless ids.include?(id)
+        unless ids.include?(id)
+          raise Invalid.new(
+            "schools/#{topic['id']}",
+            "No school of #{topic['name'].downcase} is called #{id.inspect}; use one of: #{ids.join(', ')}"
+          )
+        end
 
         topic["options"].find { |row| row["id"] == id }
       end

@@ -5,8 +5,9 @@ module UpperBranch
     # The figures of one carburetor model: limits of readings and what is set or fitted, each with its source and date.
     #
     #   card = SpecCard.new(catalogue, "name" => "Press downdraft", "family" => "car-one", "figures" => [figure])
-    #   figure = {"item" => "fuel-pressure", "low" => 3, "high" => 5, "unit" => "psi", "source" => "shop sheet", "date" => "2026-03-01"}
-    #   card.limits   # => {"fuel-pressure" => {"cuts" => [3.0, 5.0], "from" => "card", ...}}, as a job's machine takes them
+    #   figure = {"item" => "fuel-pressure", "low" => 3, "high" => 5, "unit" => "psi", "source" => "shop sheet",
+    #             "date" => "2026-03-01"}
+    #   card.limits   # => {"fuel-pressure" => {"cuts" => [3.0, 5.0], "from" => "card", ...}}, as a machine takes them
     #
     # Raises Invalid naming figure and field.
     class SpecCard
@@ -20,7 +21,11 @@ module UpperBranch
         @name = data["name"].to_s.strip
         @family = data["family"]
         raise Invalid.new("name", "Give the card a name, up to 120 letters") unless @name.length.between?(1, 120)
-        raise Invalid.new("family", "No family is called #{@family.inspect}; use one of: #{catalogue.families.map { |row| row['id'] }.join(', ')}") unless catalogue.family(@family)
+
+        unless catalogue.family(@family)
+          known = catalogue.families.map { |row| row["id"] }
+          raise Invalid.new("family", "No family is called #{@family.inspect}; use one of: #{known.join(', ')}")
+        end
 
         @figures = (data["figures"] || []).each_with_index.map { |figure, i| checked(figure, i) }
         twice = @figures.map { |figure| figure["item"] }.tally.find { |_, count| count > 1 }
@@ -29,19 +34,46 @@ module UpperBranch
 
       # {check id => limit} for the figures that readings are judged by.
       def limits
-        @figures.select { |figure| @catalogue.check(figure["item"]) }.to_h do |figure|
-          [figure["item"], { "cuts" => cuts(figure), "from" => "card", "card" => name, "source" => figure["source"], "date" => figure["date"] }]
-        end
+        @figures
+          .select { |figure| @catalogue.check(figure["item"]) }
+          .to_h do |figure|
+            [
+              figure["item"],
+              {
+                "cuts" => cuts(figure),
+                "from" => "card",
+                "card" => name,
+                "source" => figure["source"],
+                "date" => figure["date"]
+              }
+            ]
+          end
       end
 
       # What a card may hold on this catalogue: [{id, name, unit, units, cuts}], readings first.
       def self.items(catalogue)
-        readings = catalogue.checks.select { |check| check.reading && (check.reading["cuts"] || check.reading["families"]) }
+        readings =
+          catalogue.checks.select { |check| check.reading && (check.reading["cuts"] || check.reading["families"]) }
         readings.map do |check|
-          { "id" => check.id, "name" => check.reading["name"], "check" => check.name, "unit" => check.reading["unit"], "units" => check.reading["units"] || [check.reading["unit"]],
-            "words" => check.reading["words"] }
+          {
+            "id" => check.id,
+            "name" => check.reading["name"],
+            "check" => check.name,
+            "unit" => check.reading["unit"],
+            "units" => check.reading["units"] || [check.reading["unit"]],
+            "words" => check.reading["words"]
+          }
         end +
-          catalogue.spec_items.map { |row| { "id" => row["id"], "name" => row["name"], "check" => nil, "unit" => row["unit"], "units" => [row["unit"]], "words" => [] } }
+          catalogue.spec_items.map do |row|
+            {
+              "id" => row["id"],
+              "name" => row["name"],
+              "check" => nil,
+              "unit" => row["unit"],
+              "units" => [row["unit"]],
+              "words" => []
+            }
+          end
       end
 
       def to_h
@@ -53,9 +85,12 @@ module UpperBranch
       def checked(figure, index)
         at = "figures/#{index}"
         known = figure.keys - FIELDS
-        raise Invalid.new("#{at}/#{known.first}", "A figure has no #{known.first}; it has #{FIELDS.join(', ')}") if known.any?
+        if known.any?
+          raise Invalid.new("#{at}/#{known.first}", "A figure has no #{known.first}; it has #{FIELDS.join(', ')}")
+        end
 
-        item = SpecCard.items(@catalogue).find { |row| row["id"] == figure["item"] } or raise Invalid.new("#{at}/item", "Nothing on a card is called #{figure['item'].inspect}")
+        item = SpecCard.items(@catalogue).find { |row| row["id"] == figure["item"] } or
+          raise Invalid.new("#{at}/item", "Nothing on a card is called #{figure['item'].inspect}")
         bounds(figure, at)
         provenance(figure, item, at)
         check = @catalogue.check(figure["item"])
@@ -64,8 +99,12 @@ module UpperBranch
       end
 
       def provenance(figure, item, at)
-        raise Invalid.new("#{at}/unit", "#{item['name']} is given in #{item['units'].join(' or ')}") unless item["units"].include?(figure["unit"])
-        raise Invalid.new("#{at}/source", "Say where the figure comes from: the maker's sheet, a handbook, the shop") if figure["source"].to_s.strip.empty?
+        unless item["units"].include?(figure["unit"])
+          raise Invalid.new("#{at}/unit", "#{item['name']} is given in #{item['units'].join(' or ')}")
+        end
+        if figure["source"].to_s.strip.empty?
+          raise Invalid.new("#{at}/source", "Say where the figure comes from: the maker's sheet, a handbook, the shop")
+        end
         raise Invalid.new("#{at}/date", "A date is written as 2026-03-01") unless figure["date"].to_s.match?(DATE)
       end
 
@@ -73,14 +112,23 @@ module UpperBranch
         values = figure.values_at("low", "high").compact
         raise Invalid.new("#{at}/low", "Give a lower or an upper limit, or both alike for one figure") if values.empty?
 
-        %w[low high].each { |key| raise Invalid.new("#{at}/#{key}", "A number is needed") unless figure[key].nil? || (figure[key].is_a?(Numeric) && figure[key].to_f.finite?) }
-        raise Invalid.new("#{at}/high", "The upper limit lies under the lower") if figure["low"] && figure["high"] && figure["high"] < figure["low"]
+        %w[low high].each do |key|
+          unless figure[key].nil? || (figure[key].is_a?(Numeric) && figure[key].to_f.finite?)
+            raise Invalid.new("#{at}/#{key}", "A number is needed")
+          end
+        end
+        return unless figure["low"] && figure["high"] && figure["high"] < figure["low"]
+
+        raise Invalid.new("#{at}/high", "The upper limit lies under the lower")
       end
 
       # In the reading's own unit, rising.
       def cuts(figure)
         rule = @catalogue.check(figure["item"]).reading
-        figure.values_at("low", "high").compact.map { |value| Measuring::Units.convert(value, figure["unit"], rule["unit"]) }
+        figure
+          .values_at("low", "high")
+          .compact
+          .map { |value| Measuring::Units.convert(value, figure["unit"], rule["unit"]) }
       end
     end
   end

@@ -27,7 +27,11 @@ module UpperBranch
       def csv(cards)
         CSV.generate do |out|
           out << COLUMNS
-          cards.each { |card| card["figures"].each { |figure| out << [card["name"], card["family"], *figure.values_at("item", "low", "high", "unit", "source", "date")] } }
+          cards.each do |card|
+            card["figures"].each do |figure|
+              out << [card["name"], card["family"], *figure.values_at("item", "low", "high", "unit", "source", "date")]
+            end
+          end
         end
       end
 
@@ -47,17 +51,34 @@ module UpperBranch
 
       def from_csv(text)
         table = parse(text)
-        raise Invalid.new("row 1", "The first line names the columns: #{COLUMNS.join(', ')}. Missing: #{(COLUMNS - table.headers).join(', ')}") if (COLUMNS - table.headers).any?
+        if (COLUMNS - table.headers).any?
+          raise Invalid.new(
+            "row 1",
+            "The first line names the columns: #{COLUMNS.join(', ')}. Missing: #{(COLUMNS - table.headers).join(', ')}"
+          )
+        end
         raise Invalid.new("", "At most #{MOST} figures in a file") if table.size > MOST
 
-        table.each_with_index.group_by { |row, _| row["card"].to_s.strip }.map do |name, rows|
-          figures = rows.map { |row, i| figure(row, i + 2) }
-          [->(field) { place(field, rows) }, { "name" => name, "family" => rows.first.first["family"].to_s.strip, "figures" => figures }]
-        end
+        table
+          .each_with_index
+          .group_by { |row, _| row["card"].to_s.strip }
+          .map do |name, rows|
+            figures = rows.map { |row, i| figure(row, i + 2) }
+            [
+              ->(field) { place(field, rows) },
+              { "name" => name, "family" => rows.first.first["family"].to_s.strip, "figures" => figures }
+            ]
+          end
       end
 
       def parse(text)
-        CSV.parse(text, headers: true, skip_blanks: true, header_converters: ->(name) { name.to_s.strip.downcase }, col_sep: separator(text))
+        CSV.parse(
+          text,
+          headers: true,
+          skip_blanks: true,
+          header_converters: ->(name) { name.to_s.strip.downcase },
+          col_sep: separator(text)
+        )
       rescue CSV::MalformedCSVError => e
         raise Invalid.new("row #{e.line_number}", "This line cannot be read: look at its quotes")
       end
@@ -68,8 +89,14 @@ module UpperBranch
       end
 
       def figure(row, line)
-        { "item" => row["item"].to_s.strip, "low" => number(row["low"], line, "low"), "high" => number(row["high"], line, "high"), "unit" => row["unit"].to_s.strip,
-          "source" => row["source"].to_s.strip, "date" => row["date"].to_s.strip }
+        {
+          "item" => row["item"].to_s.strip,
+          "low" => number(row["low"], line, "low"),
+          "high" => number(row["high"], line, "high"),
+          "unit" => row["unit"].to_s.strip,
+          "source" => row["source"].to_s.strip,
+          "date" => row["date"].to_s.strip
+        }
       end
 
       def number(text, line, column)

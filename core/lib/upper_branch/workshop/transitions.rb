@@ -5,12 +5,17 @@ module UpperBranch
     # Minutes from one bench state to another for a family, by the shortest way (Floyd-Warshall over nine states).
     # Warm to cold is not offered: that takes until tomorrow and is entered as a state of its own.
     class Transitions
-      STATES = ([%w[running on]] + %w[cold warm].product(BenchState::CARBURETORS)).map { |engine, carburetor| BenchState.new(engine: engine, carburetor: carburetor) }.freeze
+      STATES =
+        ([%w[running on]] + %w[cold warm].product(BenchState::CARBURETORS))
+          .map { |engine, carburetor| BenchState.new(engine: engine, carburetor: carburetor) }
+          .freeze
       STOP = 1 # minutes, running to just stopped and back
 
       # minutes: {"warm", "open", "bench", "apart"} (nil = not done here); refit_extra: minutes more to refit and run
       def self.for(family, catalogue)
-        catalogue.kept.fetch([:transitions, family["id"]]) { new(family["minutes"], catalogue.scale["planning"]["refit_extra"]) }
+        catalogue
+          .kept
+          .fetch([:transitions, family["id"]]) { new(family["minutes"], catalogue.scale["planning"]["refit_extra"]) }
       end
 
       def initialize(minutes, refit_extra)
@@ -36,8 +41,11 @@ module UpperBranch
       private
 
       def nearest_state(from, codes)
-        STATES.select { |state| codes.any? { |code| state.meets?(code) } }
-              .map { |state| [minutes(from, state), state] }.min_by.with_index { |(cost, _), i| [cost, i] } || [Float::INFINITY, nil]
+        STATES
+          .select { |state| codes.any? { |code| state.meets?(code) } }
+          .map { |state| [minutes(from, state), state] }
+          .min_by
+          .with_index { |(cost, _), i| [cost, i] } || [Float::INFINITY, nil]
       end
 
       def shortest
@@ -69,7 +77,8 @@ module UpperBranch
       end
 
       def steps(engine)
-        on, open, bench, apart = BenchState::CARBURETORS.map { |carburetor| BenchState.new(engine: engine, carburetor: carburetor) }
+        on, open, bench, apart =
+          BenchState::CARBURETORS.map { |carburetor| BenchState.new(engine: engine, carburetor: carburetor) }
         off = @minutes["bench"]
         [[on, open, @minutes["open"], @minutes["open"]],
          [on, bench, off, off && (off + @refit_extra)],

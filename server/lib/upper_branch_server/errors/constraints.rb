@@ -3,7 +3,7 @@
 module UpperBranchServer
   # What a constraint of the database is about: the field of the request, and what to do. Migrations give the names.
   #
-  #   Constraints.problem("jobs_title_written")   # => Problem 422 at "title"; nil for a constraint that no request can break
+  #   Constraints.problem("jobs_title_written")   # => Problem 422 at "title"; nil where no request can break it
   module Constraints
     FIELDS = {
       "entries_kind_known" => ["kind", "This kind of entry is not known here."],

@@ -1,15 +1,17 @@
 # frozen_string_literal: true
 
 module UpperBranchServer
-  # What a database error means to the person who entered something: away (it is kept and sent again), full (someone must make room),
-  # written at the same moment (send it again), refused by a constraint (the field it is about), or a mistake of ours.
+  # What a database error means to the person who entered something: away (it is kept and sent again), full (someone
+  # must make room), written at the same moment (send it again), refused by a constraint (the field it is about), or a
+  # mistake of ours.
   #
   #   DatabaseProblem.of(error)   # => Problem 503, 507 or 500
   module DatabaseProblem
     AWAY = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
     # SQLSTATEs as PostgreSQL lists them (documentation, appendix A).
     FULL = %w[53100].freeze
-    PASSING = %w[40001 40P01 53300 55P03 57014 57P01 57P02 57P03 25006].freeze # serialization, deadlock, too many, locked, canceled, going down, read only
+    # Serialization, deadlock, too many connections, locked, canceled, going down, read only.
+    PASSING = %w[40001 40P01 53300 55P03 57014 57P01 57P02 57P03 25006].freeze
     DATA = /\A22/
     CONSTRAINT = /\A23/
     UNUSUAL = "The database cannot keep something in this request: leave out unusual characters and very large numbers."
@@ -18,11 +20,16 @@ module UpperBranchServer
       return Problem.unavailable if AWAY.any? { |kind| error.is_a?(kind) }
 
       case state(error)
-      when *FULL then Problem.full
-      when *PASSING then Problem.unavailable
-      when DATA then Problem.new(422, "invalid", "This cannot be recorded", UNUSUAL)
-      when CONSTRAINT then Constraints.problem(said(error, PG::Result::PG_DIAG_CONSTRAINT_NAME)) || Problem.fault
-      else Problem.fault
+      when *FULL
+        Problem.full
+      when *PASSING
+        Problem.unavailable
+      when DATA
+        Problem.new(422, "invalid", "This cannot be recorded", UNUSUAL)
+      when CONSTRAINT
+        Constraints.problem(said(error, PG::Result::PG_DIAG_CONSTRAINT_NAME)) || Problem.fault
+      else
+        Problem.fault
       end
     end
 

@@ -8,7 +8,14 @@ module UpperBranchServer
     # errors: [{field:, detail:}]; more: further members ("version")
     def initialize(status, type, title, detail, errors: nil, **more)
       @status = status
-      @body = { type: "/problems/#{type}", title: title, status: status, detail: detail, errors: errors, **more }.compact
+      @body = {
+        type: "/problems/#{type}",
+        title: title,
+        status: status,
+        detail: detail,
+        errors: errors,
+        **more
+      }.compact
       super(detail)
     end
 
@@ -17,7 +24,13 @@ module UpperBranchServer
     end
 
     def self.stale(version)
-      new(409, "stale", "Somebody else wrote to this job", "The job has gone on to version #{version}: load it again, then repeat what you entered.", version: version)
+      new(
+        409,
+        "stale",
+        "Somebody else wrote to this job",
+        "The job has gone on to version #{version}: load it again, then repeat what you entered.",
+        version: version
+      )
     end
 
     # The same id with other content: the first stays as it is.
@@ -36,15 +49,30 @@ module UpperBranchServer
     end
 
     def self.unavailable
-      new(503, "unavailable", "The database cannot be reached", "Nothing was lost: what you entered is kept in this browser and is sent again when the database answers.")
+      new(
+        503,
+        "unavailable",
+        "The database cannot be reached",
+        "Nothing was lost: what you entered is kept in this browser and is sent again when the database answers."
+      )
     end
 
     def self.full
-      new(507, "disk-full", "The disk of the server is full", "Nothing was stored. What you entered is kept in this browser and is sent again when somebody has made room.")
+      new(
+        507,
+        "disk-full",
+        "The disk of the server is full",
+        "Nothing was stored. What you entered is kept in this browser and is sent again when somebody has made room."
+      )
     end
 
     def self.fault
-      new(500, "fault", "The server made a mistake", "Nothing of this entry was stored. Try again; if it comes back, note what you entered.")
+      new(
+        500,
+        "fault",
+        "The server made a mistake",
+        "Nothing of this entry was stored. Try again; if it comes back, note what you entered."
+      )
     end
   end
 end

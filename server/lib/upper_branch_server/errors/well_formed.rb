@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module UpperBranchServer
-  # Before the routes: an address whose escapes are no UTF-8 text, or hold the NUL character, is refused here (400), since nothing behind
-  # it is made for such strings. A query that Rack cannot take apart is refused too.
+  # Before the routes: an address whose escapes are no UTF-8 text, or hold the NUL character, is refused here (400),
+  # since nothing behind it is made for such strings. A query that Rack cannot take apart is refused too.
   class WellFormed
     def initialize(app)
       @app = app
@@ -12,15 +12,22 @@ module UpperBranchServer
       field = ill_formed(env)
       return @app.call(env) unless field
 
-      problem = Problem.unreadable(field, "#{field == 'path' ? 'The address' : 'The part of the address behind the question mark'} is not plain text: open it from the page again.")
-      [400, { "content-type" => "application/problem+json", "x-content-type-options" => "nosniff" }, [JSON.generate(problem.body)]]
+      what = field == "path" ? "The address" : "The part of the address behind the question mark"
+      problem = Problem.unreadable(field, "#{what} is not plain text: open it from the page again.")
+      [
+        400,
+        { "content-type" => "application/problem+json", "x-content-type-options" => "nosniff" },
+        [JSON.generate(problem.body)]
+      ]
     end
 
     private
 
     def ill_formed(env)
-      if !text?(env["PATH_INFO"]) then "path"
-      elsif !text?(env["QUERY_STRING"]) || !readable_query?(env) then "query"
+      if !text?(env["PATH_INFO"])
+        "path"
+      elsif !text?(env["QUERY_STRING"]) || !readable_query?(env)
+        "query"
       end
     end
 
@@ -32,7 +39,10 @@ module UpperBranchServer
     def readable_query?(env)
       Rack::Request.new(env).GET
       true
-    rescue Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError, Rack::QueryParser::QueryLimitError, ArgumentError
+    rescue Rack::QueryParser::ParameterTypeError,
+           Rack::QueryParser::InvalidParameterError,
+           Rack::QueryParser::QueryLimitError,
+           ArgumentError
       false
     end
   end

@@ -2,8 +2,8 @@
 
 module UpperBranchServer
   module Projections
-    # Brings the rows of the board up to date after the catalogue has changed, or after a process ended between storing an entry and
-    # tracing it: open jobs first, the latest first. One process does it for all.
+    # Brings the rows of the board up to date after the catalogue has changed, or after a process ended between storing
+    # an entry and tracing it: open jobs first, the latest first. One process does it for all.
     #
     #   BoardRows.new(store).renew   # => how many were made anew
     class BoardRows
@@ -39,7 +39,13 @@ module UpperBranchServer
       end
 
       def batch
-        @store.traces.stale.exclude(id: @failed).order(Sequel.~(closed_as: nil), Sequel.desc(:updated_at)).limit(AT_ONCE).select_map(:id)
+        @store
+          .traces
+          .stale
+          .exclude(id: @failed)
+          .order(Sequel.~(closed_as: nil), Sequel.desc(:updated_at))
+          .limit(AT_ONCE)
+          .select_map(:id)
       end
 
       # A job whose machine nobody knows any more keeps the row it has.

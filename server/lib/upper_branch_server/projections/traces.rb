@@ -4,12 +4,13 @@ require "json"
 
 module UpperBranchServer
   module Projections
-    # Traces of jobs, each version reckoned once in a process and kept while there is room; the board's row comes from it. Never under
-    # the lock of a job: a trace takes tens of milliseconds, and the next entry waits for nobody.
+    # Traces of jobs, each version reckoned once in a process and kept while there is room; the board's row comes from
+    # it. Never under the lock of a job: a trace takes tens of milliseconds, and the next entry waits for nobody.
     #
     #   traces.of(stored)   # => Traced
     #
-    # Kept by job, version and catalogue. How the shop works is part of the job (its machine entry), so that it needs no place of its own.
+    # Kept by job, version and catalogue. How the shop works is part of the job (its machine entry), so that it needs no
+    # place of its own.
     class Traces
       KEPT = 16_000_000 # bytes, about a hundred traces
 
@@ -32,7 +33,9 @@ module UpperBranchServer
 
       # Jobs whose row on the board is of an older version or another catalogue.
       def stale
-        @database[:jobs].where(Sequel.|(Sequel.~(traced_version: :version), Sequel.lit("traced_catalogue IS DISTINCT FROM ?", stamp)))
+        @database[:jobs].where(
+          Sequel.|(Sequel.~(traced_version: :version), Sequel.lit("traced_catalogue IS DISTINCT FROM ?", stamp))
+        )
       end
 
       private
@@ -45,8 +48,8 @@ module UpperBranchServer
         Traced.new(json: JSON.generate(trace), struck: job.struck, row: UpperBranch::Views::BoardRow.of(trace))
       end
 
-      # Puts the row on the board, unless it stands there already or the job has gone on meanwhile. A database that cannot take it now
-      # keeps nobody from reading: the row follows later (BoardRows).
+      # Puts the row on the board, unless it stands there already or the job has gone on meanwhile. A database that
+      # cannot take it now keeps nobody from reading: the row follows later (BoardRows).
       def put(stored, traced)
         stale.where(id: stored.id, version: stored.version)
              .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp)

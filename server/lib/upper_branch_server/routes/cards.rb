@@ -10,7 +10,9 @@ module UpperBranchServer
         exports(app)
         app.get("/api/v1/cards") { answer(cards: settings.cards.list, items: settings.cards.items) }
         app.post("/api/v1/cards") { answer(reckoned { settings.cards.keep(body_as("CardData")) }) }
-        app.post("/api/v1/cards/import") { answer(reckoned { { kept: settings.cards.import(body_as("CardFile", TEXT_LIMIT)["text"]) } }) }
+        app.post("/api/v1/cards/import") do
+          answer(reckoned { { kept: settings.cards.import(body_as("CardFile", TEXT_LIMIT)["text"]) } })
+        end
 
         app.delete "/api/v1/cards/:id" do
           settings.cards.drop(job_id)

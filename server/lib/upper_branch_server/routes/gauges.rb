@@ -2,7 +2,8 @@
 
 module UpperBranchServer
   module Routes
-    # The simulated gauge as server-sent events (WHATWG HTML, 9.2): a reading ten times a second, for two minutes; the browser joins again.
+    # The simulated gauge as server-sent events (WHATWG HTML, 9.2): a reading ten times a second, for two minutes; the
+    # browser joins again.
     module Gauges
       RATE = 10   # readings a second
       AT_ONCE = 6 # streams, so that they never take every thread
@@ -16,7 +17,14 @@ module UpperBranchServer
         app.set :gauges_open, { count: 0 }
         app.get "/api/v1/gauges/:kind" do
           kind = UpperBranch::Practice::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
-          gauge = reckoned { UpperBranch::Practice::SimulatedGauge.new(word("signal") || "steady", level: kind[:level], seed: word("seed").to_i) }
+          gauge =
+            reckoned do
+              UpperBranch::Practice::SimulatedGauge.new(
+                word("signal") || "steady",
+                level: kind[:level],
+                seed: word("seed").to_i
+              )
+            end
           content_type "text/event-stream"
           cache_control :no_store
           headers "x-accel-buffering" => "no"

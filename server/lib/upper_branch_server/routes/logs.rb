@@ -11,7 +11,12 @@ module UpperBranchServer
         app.post "/api/v1/logs" do
           name = word("name").to_s.strip[0, 200]
           name = "Log" if name.empty?
-          stored = request.media_type == "text/csv" ? settings.logs.take(name, request.body) : settings.logs.sample(body_as("SampleLog")["sample"])
+          stored =
+            if request.media_type == "text/csv"
+              settings.logs.take(name, request.body)
+            else
+              settings.logs.sample(body_as("SampleLog")["sample"])
+            end
           status 202
           answer(stored)
         end

@@ -9,7 +9,12 @@ module UpperBranchServer
           etag settings.stamp
           cache_control :no_cache
           content_type :json
-          JSON.generate(calculators: settings.store.catalogue.worktop.calculators.map { |calculator| UpperBranch::Views::Answer.calculator(calculator) })
+          JSON.generate(
+            calculators:
+              settings.store.catalogue.worktop.calculators.map do |calculator|
+                UpperBranch::Views::Answer.calculator(calculator)
+              end
+          )
         end
 
         app.post "/api/v1/worktop/:id" do
@@ -40,10 +45,17 @@ module UpperBranchServer
 
         def judged(job, data)
           machine = job.machine
-          check = machine&.check(data["check"]) or raise UpperBranch::Invalid.new("check", "No check of this machine is called #{data['check'].inspect}")
-          rule = machine.reading(check) or raise UpperBranch::Invalid.new("reading", "No limit is known here: enter it, or choose a spec card")
+          check = machine&.check(data["check"]) or
+            raise UpperBranch::Invalid.new("check", "No check of this machine is called #{data['check'].inspect}")
+          rule = machine.reading(check) or
+            raise UpperBranch::Invalid.new("reading", "No limit is known here: enter it, or choose a spec card")
           reading = UpperBranch::Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
-          UpperBranch::Views::Answer.reading(reading, check, job.catalogue.scale["verdict"]["clear"]).merge(cuts: rule["cuts"], limit_unit: rule["unit"], physical: rule["physical"], limit: rule["limit"])
+          UpperBranch::Views::Answer.reading(reading, check, job.catalogue.scale["verdict"]["clear"]).merge(
+            cuts: rule["cuts"],
+            limit_unit: rule["unit"],
+            physical: rule["physical"],
+            limit: rule["limit"]
+          )
         end
       end
     end

@@ -2,7 +2,8 @@
 
 module UpperBranchServer
   class Store
-    # The bench board as pages: open jobs as the shop has laid them, the others after them, the latest first; closed ones by themselves.
+    # The bench board as pages: open jobs as the shop has laid them, the others after them, the latest first; closed
+    # ones by themselves.
     #
     #   board.page(state: "open", waits: %w[cold describe], text: "press", from: 0)
     #   # => {jobs: [rows], next: 60 or nil, counts: {"cold" => 2, "aside" => 1, ...}}
@@ -24,7 +25,11 @@ module UpperBranchServer
       def page(state: "open", waits: [], text: "", from: 0)
         found = searched(in_state(state), text)
         rows = in_order(waiting_for(found, waits), state).offset(from).limit(PAGE + 1).all
-        { jobs: rows.first(PAGE).map { |row| view(row) }, next: rows.size > PAGE ? from + PAGE : nil, counts: counts(found, text) }
+        {
+          jobs: rows.first(PAGE).map { |row| view(row) },
+          next: rows.size > PAGE ? from + PAGE : nil,
+          counts: counts(found, text)
+        }
       end
 
       # Ids of open jobs as the shop has laid them, the first first.
@@ -64,20 +69,38 @@ module UpperBranchServer
         places = order
         return jobs.order(*by_time) if places.empty?
 
-        laid = @database.from(Sequel.lit("unnest(?::uuid[]) WITH ORDINALITY AS laid(job_id, place)", "{#{places.join(',')}}"))
+        laid =
+          @database.from(
+            Sequel.lit("unnest(?::uuid[]) WITH ORDINALITY AS laid(job_id, place)", "{#{places.join(',')}}")
+          )
         jobs.left_join(laid, { job_id: :id }, table_alias: :laid).order(Sequel.asc(:place, nulls: :last), *by_time)
       end
 
       # The closed ones are counted whatever was asked for, so that the board can say how many there are.
       def counts(jobs, text)
         closed = searched(in_state("closed"), text).count
-        jobs.where(closed_as: nil).group(1).select(Sequel.lit("CASE WHEN ? THEN 'aside' ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).as(:waits), Sequel.function(:count).*.as(:count))
-            .to_h { |row| [row[:waits], row[:count]] }.merge("closed" => closed)
+        jobs
+          .where(closed_as: nil)
+          .group(1)
+          .select(
+            Sequel.lit("CASE WHEN ? THEN 'aside' ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).as(
+              :waits
+            ),
+            Sequel.function(:count).*.as(:count)
+          )
+          .to_h { |row| [row[:waits], row[:count]] }
+          .merge("closed" => closed)
       end
 
       def view(row)
-        { waiting: nil, id: row[:id], title: row[:title], version: row[:version], updated_at: row[:updated_at].utc.iso8601(3), closed_as: row[:closed_as] }
-          .merge(row[:summary].to_h.transform_keys(&:to_sym))
+        {
+          waiting: nil,
+          id: row[:id],
+          title: row[:title],
+          version: row[:version],
+          updated_at: row[:updated_at].utc.iso8601(3),
+          closed_as: row[:closed_as]
+        }.merge(row[:summary].to_h.transform_keys(&:to_sym))
       end
     end
   end

@@ -4,7 +4,8 @@ require "securerandom"
 
 module UpperBranchServer
   class Store
-    # The shop's spec cards in PostgreSQL. A job copies the limits it uses, so that changing a card never changes a recorded job.
+    # The shop's spec cards in PostgreSQL. A job copies the limits it uses, so that changing a card never changes a
+    # recorded job.
     class Cards
       def initialize(database, catalogue)
         @database = database
@@ -49,12 +50,22 @@ module UpperBranchServer
       end
 
       def store(id, card)
-        row = { name: card.name, family: card.family, figures: Sequel.pg_jsonb(card.figures), updated_at: Sequel.function(:now) }
+        row = {
+          name: card.name,
+          family: card.family,
+          figures: Sequel.pg_jsonb(card.figures),
+          updated_at: Sequel.function(:now)
+        }
         @database[:spec_cards].insert_conflict(target: :id, update: row).insert(row.merge(id: id))
       end
 
       def view(row)
-        data = { "id" => row[:id], "name" => row[:name], "family" => row[:family], "figures" => JSON.parse(JSON.generate(row[:figures])) }
+        data = {
+          "id" => row[:id],
+          "name" => row[:name],
+          "family" => row[:family],
+          "figures" => JSON.parse(JSON.generate(row[:figures]))
+        }
         data.merge("limits" => UpperBranch::Workshop::SpecCard.new(@catalogue, data).limits)
       rescue UpperBranch::Invalid
         data.merge("limits" => {})

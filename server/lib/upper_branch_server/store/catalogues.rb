@@ -13,7 +13,10 @@ module UpperBranchServer
 
       # Remembers the catalogue now in use.
       def remember
-        @database[:catalogues].insert_conflict.insert(stamp: @catalogue.stamp, digests: Sequel.pg_jsonb(@catalogue.digests))
+        @database[:catalogues].insert_conflict.insert(
+          stamp: @catalogue.stamp,
+          digests: Sequel.pg_jsonb(@catalogue.digests)
+        )
       end
 
       # What is different since a job was last written to: {section => [ids]}, nil when nobody remembers that catalogue.

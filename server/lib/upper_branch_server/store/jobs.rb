@@ -4,8 +4,8 @@ require "json"
 
 module UpperBranchServer
   class Store
-    # Jobs and their entries: read, and appended to within a transaction that locks the job. Nothing is reckoned under the lock but
-    # whether the entries may stand.
+    # Jobs and their entries: read, and appended to within a transaction that locks the job. Nothing is reckoned under
+    # the lock but whether the entries may stand.
     class Jobs
       # entries: as the core takes them, the oldest first; catalogue: the stamp it was last written under
       Stored = Struct.new(:id, :title, :version, :catalogue, :rows, keyword_init: true) do
@@ -25,15 +25,21 @@ module UpperBranchServer
         stored(row)
       end
 
-      # Creates a job with its first entries: [Stored, true when new]. Sent again, it returns what is stored; the same id with another
-      # title or other entries is refused (Problem 409).
+      # Creates a job with its first entries: [Stored, true when new]. Sent again, it returns what is stored; the same
+      # id with another title or other entries is refused (Problem 409).
       def create(id, title, entries)
         @database.transaction do
           known = @database[:jobs].where(id: id).first
           next [sent_again(stored(known), title, entries), false] if known
 
           job = admit(UpperBranch::Job.new(@catalogue, []), entries)
-          @database[:jobs].insert(id: id, title: title, catalogue: @catalogue.stamp, version: 0, summary: Sequel.pg_jsonb({}))
+          @database[:jobs].insert(
+            id: id,
+            title: title,
+            catalogue: @catalogue.stamp,
+            version: 0,
+            summary: Sequel.pg_jsonb({})
+          )
           append(id, 0, entries, job)
           [find(id), true]
         end
@@ -41,8 +47,8 @@ module UpperBranchServer
         [sent_again(find(id), title, entries), false]
       end
 
-      # Appends entries written against a version: Stored. Entries sent again are stored once; the same id with other content is
-      # refused. Raises Problem 404, 409, 422.
+      # Appends entries written against a version: Stored. Entries sent again are stored once; the same id with other
+      # content is refused. Raises Problem 404, 409, 422.
       def add(id, version, entries)
         @database.transaction do
           row = @database[:jobs].where(id: id).for_update.first or raise Problem.not_found
@@ -76,7 +82,9 @@ module UpperBranchServer
 
       def sent_again(stored, title, entries)
         first = stored.entries.first(entries.size)
-        same = first.size == entries.size && first.zip(entries).all? { |old, entry| old["id"] == entry["id"] && same?(old, entry) }
+        same =
+          first.size == entries.size &&
+          first.zip(entries).all? { |old, entry| old["id"] == entry["id"] && same?(old, entry) }
         raise Problem.conflict("id", "A job") unless same && stored.title == title
 
         stored
@@ -97,8 +105,8 @@ module UpperBranchServer
         old["kind"] == entry["kind"] && old["data"] == JSON.parse(JSON.generate(entry["data"]))
       end
 
-      # Entries are only ever appended, so those up to the row's version are the job as it was at that version, whatever was written
-      # since.
+      # Entries are only ever appended, so those up to the row's version are the job as it was at that version, whatever
+      # was written since.
       def stored(row)
         rows = @database[:entries].where(job_id: row[:id]) { sequence <= row[:version] }.order(:sequence)
         entries = rows.map do |entry|
@@ -119,11 +127,21 @@ module UpperBranchServer
 
       def append(id, version, entries, job)
         rows = entries.each_with_index.map do |entry, i|
-          { job_id: id, sequence: version + i + 1, id: entry["id"], kind: entry["kind"], data: Sequel.pg_jsonb(entry["data"]) }
+          {
+            job_id: id,
+            sequence: version + i + 1,
+            id: entry["id"],
+            kind: entry["kind"],
+            data: Sequel.pg_jsonb(entry["data"])
+          }
         end
         @database[:entries].multi_insert(rows)
-        @database[:jobs].where(id: id).update(version: version + entries.size, catalogue: @catalogue.stamp,
-                                              closed_as: job.closing&.fetch(:as), updated_at: Sequel.function(:clock_timestamp))
+        @database[:jobs].where(id: id).update(
+          version: version + entries.size,
+          catalogue: @catalogue.stamp,
+          closed_as: job.closing&.fetch(:as),
+          updated_at: Sequel.function(:clock_timestamp)
+        )
       end
     end
   end

@@ -5,17 +5,26 @@ require "tempfile"
 
 module UpperBranchServer
   class Store
-    # Data logs. Reading one takes seconds of pure work, so a process of its own does it (LogReader) and reports its progress; what
-    # comes out is kept, the file is not: it has no name from the moment it is here, so that nothing can be left lying about.
+    # Data logs. Reading one takes seconds of pure work, so a process of its own does it (LogReader) and reports its
+    # progress; what comes out is kept, the file is not: it has no name from the moment it is here, so that nothing can
+    # be left lying about.
     class Logs
       LIMIT = UpperBranch::Signals::LogFile::LIMIT
-      KEPT = 40       # the oldest are dropped
-      AT_ONCE = 1     # readers running at a time in each worker
-      QUEUE = 10      # logs taken in and not yet read, in all workers together; one more is refused
-      LOST = 20       # s without a sign of its reader after which a log never will be read
-      SAMPLES = { "fruit-lorry-road" => "Fruit lorry on the valley road", "frost-fan-pull" => "Frost fan pulling flat out" }.freeze
+      KEPT = 40 # the oldest are dropped
+      AT_ONCE = 1 # readers running at a time in each worker
+      QUEUE = 10 # logs taken in and not yet read, in all workers together; one more is refused
+      LOST = 20 # s without a sign of its reader after which a log never will be read
+      SAMPLES = {
+        "fruit-lorry-road" => "Fruit lorry on the valley road",
+        "frost-fan-pull" => "Frost fan pulling flat out"
+      }.freeze
       INTERRUPTED = { "field" => "file", "detail" => "Reading it was interrupted. Send it again." }.freeze
-      UNREADABLE = { "field" => "file", "detail" => "This file could not be read: it took too long or too much memory. Cut it to the part that matters, or save it as plain CSV." }.freeze
+      UNREADABLE = {
+        "field" => "file",
+        "detail" =>
+          "This file could not be read: it took too long or too much memory. " \
+          "Cut it to the part that matters, or save it as plain CSV."
+      }.freeze
 
       def initialize(database, patience: LogReader::PATIENCE)
         @database = database
@@ -38,11 +47,19 @@ module UpperBranchServer
         view(rows.select_append(:reading).where(id: id).first || raise(Problem.not_found))
       end
 
-      # io: the request's body. Raises Problem 413 when it is larger than a log may be, 429 when too many wait to be read.
+      # io: the request's body. Raises Problem 413 when it is larger than a log may be, 429 when too many wait to be
+      # read.
       def take(name, io)
         room
         file = nameless
-        raise Problem.new(413, "too-large", "Too large", "A log is at most #{LIMIT / 1024 / 1024} MB: cut it to the part that matters.") if IO.copy_stream(io, file, LIMIT + 1) > LIMIT
+        if IO.copy_stream(io, file, LIMIT + 1) > LIMIT
+          raise Problem.new(
+            413,
+            "too-large",
+            "Too large",
+            "A log is at most #{LIMIT / 1024 / 1024} MB: cut it to the part that matters."
+          )
+        end
 
         file.rewind
         start(name, file)
@@ -58,7 +75,9 @@ module UpperBranchServer
 
       # Logs whose reader went down with its server are told so. For the start of a server.
       def mark_interrupted(silent_for: 2)
-        unread.where { beat_at < Sequel.lit("now() - ? * interval '1 second'", silent_for) }.update(problem: Sequel.pg_jsonb(INTERRUPTED))
+        unread
+          .where { beat_at < Sequel.lit("now() - ? * interval '1 second'", silent_for) }
+          .update(problem: Sequel.pg_jsonb(INTERRUPTED))
       end
 
       # Waits until every reader has ended; for tests and for going down in order.
@@ -69,8 +88,10 @@ module UpperBranchServer
       private
 
       def rows
-        @database[:logs].select(:id, :name, :progress, :problem, :created_at).select_append(Sequel.lit("(beat_at < now() - ? * interval '1 second')", LOST).as(:silent))
-                        .select_append(Sequel.~(reading: nil).as(:read))
+        @database[:logs]
+          .select(:id, :name, :progress, :problem, :created_at)
+          .select_append(Sequel.lit("(beat_at < now() - ? * interval '1 second')", LOST).as(:silent))
+          .select_append(Sequel.~(reading: nil).as(:read))
       end
 
       def unread
@@ -79,7 +100,14 @@ module UpperBranchServer
 
       def room
         waiting = unread.where { beat_at >= Sequel.lit("now() - ? * interval '1 second'", LOST) }.count
-        raise Problem.new(429, "busy", "Too many logs at once", "#{QUEUE} logs are waiting to be read: send this one in a minute.") if waiting >= QUEUE
+        return unless waiting >= QUEUE
+
+        raise Problem.new(
+          429,
+          "busy",
+          "Too many logs at once",
+          "#{QUEUE} logs are waiting to be read: send this one in a minute."
+        )
       end
 
       def nameless
@@ -105,7 +133,11 @@ module UpperBranchServer
         yield
       ensure
         done << true
-        beat.join rescue nil # rubocop:disable Style/RescueModifier
+        begin
+          beat.join
+        rescue StandardError
+          nil
+        end
       end
 
       # Whether the work ended within a second.
@@ -144,7 +176,14 @@ module UpperBranchServer
 
       def view(row)
         problem = plain(row[:problem]) || (row[:silent] && !row[:read] ? INTERRUPTED : nil)
-        { id: row[:id], name: row[:name], progress: row[:progress].round(3), problem: problem, reading: plain(row[:reading]), created_at: row[:created_at].utc.iso8601(3) }
+        {
+          id: row[:id],
+          name: row[:name],
+          progress: row[:progress].round(3),
+          problem: problem,
+          reading: plain(row[:reading]),
+          created_at: row[:created_at].utc.iso8601(3)
+        }
       end
 
       def plain(data)

@@ -49,7 +49,10 @@ module UpperBranchServer
 
       def keep(name, value)
         update = { value: Sequel[:excluded][:value], updated_at: Sequel.function(:now) }
-        @database[:settings].insert_conflict(target: :name, update: update).insert(name: name, value: Sequel.pg_jsonb(value))
+        @database[:settings].insert_conflict(target: :name, update: update).insert(
+          name: name,
+          value: Sequel.pg_jsonb(value)
+        )
       end
     end
   end

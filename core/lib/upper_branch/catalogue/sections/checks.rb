@@ -5,7 +5,22 @@ module UpperBranch
     module Sections
       # What a technician can do to learn something.
       class Checks < Section
-        READING = %w[by instrument gauge name unit units resolution physical words source calculator ask points altitude].freeze
+        READING = %w[
+          by
+          instrument
+          gauge
+          name
+          unit
+          units
+          resolution
+          physical
+          words
+          source
+          calculator
+          ask
+          points
+          altitude
+        ].freeze
         BY_CUTS = %w[number calculator].freeze # readings that are judged by cuts between words
 
         def digests = sums
@@ -36,10 +51,15 @@ module UpperBranch
           known(at, row["id"], (row["same"] || {}).values + listed(row["replaces"]), book.symptoms.ids, "symptom")
           known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
           known(at, row["id"], row["after"], ids, "check")
-          roles = [*row.dig("reading", "roles")&.values, *row.dig("reading", "points")&.map { |point| point["short"] }].flatten
-          words = (row["same"] || {}).keys + (row["outcome_needs"] || {}).keys + listed(row["neutral"])
-          words += listed(row.dig("reading", "words")) + roles + (row.dig("picture", "places") || {}).keys
-          known(at, row["id"], words, row["outcomes"].keys, "outcome")
+          known(at, row["id"], words_named(row), row["outcomes"].keys, "outcome")
+        end
+
+        # Every word that the row names outside its own list of outcomes.
+        def words_named(row)
+          tables = [row["same"], row["outcome_needs"], row.dig("picture", "places")]
+          rule = row["reading"] || {}
+          roles = [*rule["roles"]&.values, *rule["points"]&.map { |point| point["short"] }].flatten
+          tables.compact.flat_map(&:keys) + listed(row["neutral"]) + listed(rule["words"]) + roles
         end
 
         def reading(at, row, rule)
@@ -60,10 +80,23 @@ module UpperBranch
         end
 
         def one(row)
-          { id: row["id"], name: row["name"], stage: row["file"][0].upcase, states: row["state"], minutes: row["minutes"],
-            steps: row["steps"], tools: listed(row["tools"]), hazards: listed(row["hazards"]), needs: listed(row["needs"]),
-            multi: row["multi"] == true, outcomes: row["outcomes"].map { |id, name| outcome(row, id, name) },
-            reading: shown_reading(row["reading"]), icon: row["icon"], place: row["place"], picture: row["picture"] }
+          {
+            id: row["id"],
+            name: row["name"],
+            stage: row["file"][0].upcase,
+            states: row["state"],
+            minutes: row["minutes"],
+            steps: row["steps"],
+            tools: listed(row["tools"]),
+            hazards: listed(row["hazards"]),
+            needs: listed(row["needs"]),
+            multi: row["multi"] == true,
+            outcomes: row["outcomes"].map { |id, name| outcome(row, id, name) },
+            reading: shown_reading(row["reading"]),
+            icon: row["icon"],
+            place: row["place"],
+            picture: row["picture"]
+          }
         end
 
         def outcome(row, id, name)

@@ -14,7 +14,10 @@ module UpperBranch
         end
 
         def shown
-          { questions: questions.map { |row| row.slice("id", "name").merge("options" => named(row["options"])) }, work: named(work) }
+          {
+            questions: questions.map { |row| row.slice("id", "name").merge("options" => named(row["options"])) },
+            work: named(work)
+          }
         end
 
         private

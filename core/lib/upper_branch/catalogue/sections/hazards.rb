@@ -18,7 +18,8 @@ module UpperBranch
 
         def carried
           work = book.checks.rows + book.repairs.kinds + book.repairs.composites
-          @carried ||= (work.flat_map { |row| row["hazards"] || [] } + book.symptoms.rows.map { |row| row["hazard"] }).to_set
+          @carried ||=
+            (work.flat_map { |row| row["hazards"] || [] } + book.symptoms.rows.map { |row| row["hazard"] }).to_set
         end
       end
     end

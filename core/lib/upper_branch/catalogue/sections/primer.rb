@@ -13,9 +13,17 @@ module UpperBranch
           openings = data["openings"].map { |row| row["id"] }
           known("/feeds", "feeds", data["feeds"].keys, book.circuits.ids, "circuit")
           data["feeds"].each do |circuit, at|
-            problem("/feeds/#{circuit}", "#{circuit}: says what it feeds at #{openings.join(', ')}") unless at.keys.sort == openings.sort
+            unless at.keys.sort == openings.sort
+              problem("/feeds/#{circuit}", "#{circuit}: says what it feeds at #{openings.join(', ')}")
+            end
           end
-          known("/drills", "drills", data["drills"].map { |row| row["feature"] }, book.families.features.keys, "feature")
+          known(
+            "/drills",
+            "drills",
+            data["drills"].map { |row| row["feature"] },
+            book.families.features.keys,
+            "feature"
+          )
         end
       end
     end

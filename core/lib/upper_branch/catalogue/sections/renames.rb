@@ -12,7 +12,9 @@ module UpperBranch
         def look
           data.each do |kind, names|
             names.each do |old, new|
-              problem("/#{kind}", "#{kind}: #{old} was renamed to #{new}, which does not exist") unless leads?(kind, names, old, new)
+              unless leads?(kind, names, old, new)
+                problem("/#{kind}", "#{kind}: #{old} was renamed to #{new}, which does not exist")
+              end
             end
           end
         end

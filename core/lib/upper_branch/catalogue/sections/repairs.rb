@@ -3,9 +3,11 @@
 module UpperBranch
   class Catalogue
     module Sections
-      # Kinds of repair, and composites that mend many faults at once. A row may have a role that the rules ask for by its name.
+      # Kinds of repair, and composites that mend many faults at once. A row may have a role that the rules ask for by
+      # its name.
       class Repairs < Section
-        # What must be there for the planner: a way out when nothing is left, and what licensed work becomes on an aircraft.
+        # What must be there for the planner: a way out when nothing is left, and what licensed work becomes on an
+        # aircraft.
         ROLES = %w[refer-out licensed].freeze
 
         def kinds = data["kinds"]

@@ -3,7 +3,8 @@
 module UpperBranch
   class Catalogue
     module Sections
-      # What the tables cannot say alone: faults that come together, faults that hide others, the order a shop never breaks.
+      # What the tables cannot say alone: faults that come together, faults that hide others, the order a shop never
+      # breaks.
       class Rules < Section
         NAMED = %w[allow checks clear].freeze # lists of checks in a rule of order
 
@@ -34,8 +35,16 @@ module UpperBranch
           checks = NAMED.flat_map { |key| listed(row[key]) } + listed(row["groups"]).flatten
           known(at, row["id"], checks, book.checks.ids, "check")
           known(at, row["id"], row["symptoms"], book.symptoms.ids, "symptom")
-          known(at, row["id"], [row["repair"]].compact, book.repairs.composites.map { |plan| plan["id"] }, "composite repair")
-          listed(row["outcomes"]).each { |term| term.split("=").then { |check, word| answers(at, row["id"], check, [word]) } }
+          known(
+            at,
+            row["id"],
+            [row["repair"]].compact,
+            book.repairs.composites.map { |plan| plan["id"] },
+            "composite repair"
+          )
+          listed(row["outcomes"]).each do |term|
+            term.split("=").then { |check, word| answers(at, row["id"], check, [word]) }
+          end
         end
       end
     end

@@ -20,7 +20,8 @@ module UpperBranch
 
         def surviving(job, names)
           id = names.one("checks", data["check"])
-          check = job.machine && (job.machine.check(id) || job.catalogue.check(id)) or return names.gone("check", data["check"])
+          check = job.machine && (job.machine.check(id) || job.catalogue.check(id)) or
+            return names.gone("check", data["check"])
           found = data.merge("check" => id)
           found["outcomes"] ? still_answers(job, check, found, names) : still_read(job, check, found, names)
         end
@@ -54,7 +55,9 @@ module UpperBranch
           given = data["outcomes"]
           refuse("outcomes", asked(check, words)) if given.empty?
           strange = given.find { |word| !words.include?(word) }
-          refuse("outcomes", "#{check.id} knows no outcome #{strange.inspect}; use one of: #{words.join(', ')}") if strange
+          if strange
+            refuse("outcomes", "#{check.id} knows no outcome #{strange.inspect}; use one of: #{words.join(', ')}")
+          end
           several(check, given) if given.size > 1
         end
 
@@ -68,13 +71,16 @@ module UpperBranch
         def reading(job, check)
           words = check.words(job.machine.features)
           refuse("outcomes", asked(check, words)) unless data["reading"]
-          refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{words.join(', ')}") unless check.reading
+          unless check.reading
+            refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{words.join(', ')}")
+          end
           rule = job.machine.reading(check) or refuse("reading", without_limit(check))
           Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
         end
 
         def without_limit(check)
-          "No limit of #{check.id} is known for this machine: enter it, choose a spec card, or give an outcome in a word"
+          "No limit of #{check.id} is known for this machine: " \
+            "enter it, choose a spec card, or give an outcome in a word"
         end
 
         def possible(job, check)
@@ -87,10 +93,11 @@ module UpperBranch
         def impossible(check)
           if check.states == ["C"]
             return "#{check.name} needs a stone-cold engine and this one has run: " \
-                   "leave it until tomorrow, then set the state to cold"
+              "leave it until tomorrow, then set the state to cold"
           end
 
-          "#{check.name} needs the carburetor #{check.states.join(' or ')}: that is not done on this kind of machine here"
+          "#{check.name} needs the carburetor #{check.states.join(' or ')}: " \
+            "that is not done on this kind of machine here"
         end
 
         def still_answers(job, check, found, names)
@@ -103,7 +110,8 @@ module UpperBranch
           check.reading && job.machine.reading(check) ? found : names.gone("reading of", check.name)
         end
 
-        # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has gone.
+        # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has
+        # gone.
         def judged(job, check, reading)
           Measuring::Reading.judge(job.machine.reading(check), reading, job.catalogue.worktop)
         rescue Invalid => e
@@ -120,8 +128,16 @@ module UpperBranch
         end
 
         def finding(job, check, outcomes, reading)
-          Finding.new(entry: id, kind: :check, id: check.id, words: outcomes || [reading.word],
-                      chances: outcomes ? nil : reading.chances, conditions: [], round: job.round, reading: reading)
+          Finding.new(
+            entry: id,
+            kind: :check,
+            id: check.id,
+            words: outcomes || [reading.word],
+            chances: outcomes ? nil : reading.chances,
+            conditions: [],
+            round: job.round,
+            reading: reading
+          )
         end
       end
     end

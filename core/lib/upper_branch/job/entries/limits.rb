@@ -3,8 +3,8 @@
 module UpperBranch
   class Job
     module Entries
-      # Other limits for the readings of this job: those of a spec card, or the job's own. A card takes the place of the card before and
-      # leaves the job's own limits standing; the job's own take the place of what they name.
+      # Other limits for the readings of this job: those of a spec card, or the job's own. A card takes the place of the
+      # card before and leaves the job's own limits standing; the job's own take the place of what they name.
       class Limits < Entry
         # The rows that the catalogue still takes, by the checks' names of today. rows: {check id => row}
         def self.still(rows, names)

@@ -3,13 +3,13 @@
 module UpperBranch
   class Job
     module Entries
-      # The machine in hand: its family, what it has fitted, what is known of its past, how this shop works. Entered again, it takes the
-      # place of the one before.
+      # The machine in hand: its family, what it has fitted, what is known of its past, how this shop works. Entered
+      # again, it takes the place of the one before.
       class Machine < Entry
         PARTS = %i[family features context work schools lacks limits].freeze
 
-        # Ids that were renamed since are read by their names of today; one that is gone is let pass only where the machine of this job
-        # has lost it already.
+        # Ids that were renamed since are read by their names of today; one that is gone is let pass only where the
+        # machine of this job has lost it already.
         def admit(job)
           names = Names.new(job.catalogue)
           kept = surviving(job, names)
@@ -41,9 +41,12 @@ module UpperBranch
         end
 
         def past(catalogue, names)
-          { "features" => names.keys("features", "feature", data["features"], catalogue.features.keys),
-            "context" => names.choices(%w[questions answers], ["question", "answer to"], data["context"], catalogue.questions),
-            "work" => names.list("work", "kind of work", data["work"], catalogue.work.map { |row| row["id"] }) }
+          {
+            "features" => names.keys("features", "feature", data["features"], catalogue.features.keys),
+            "context" =>
+              names.choices(%w[questions answers], ["question", "answer to"], data["context"], catalogue.questions),
+            "work" => names.list("work", "kind of work", data["work"], catalogue.work.map { |row| row["id"] })
+          }
         end
 
         def ways(catalogue, names)

@@ -14,7 +14,10 @@ module UpperBranch
           refuse("faults", "#{strange} is no fault of this machine") if strange
           return unless job.machine.licensed_only? && !plan.refers? && INTERNAL.include?(plan.state)
 
-          refuse("repair", "Internal work on an aircraft carburetor is for a licensed mechanic: refer it out with the findings")
+          refuse(
+            "repair",
+            "Internal work on an aircraft carburetor is for a licensed mechanic: refer it out with the findings"
+          )
         end
 
         # A repair that was done stays done: what it mended and nobody knows any more is left out.

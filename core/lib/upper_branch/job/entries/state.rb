@@ -9,7 +9,9 @@ module UpperBranch
           open_job(job)
           engine = data["engine"]
           carburetor = data["carburetor"] || job.state.carburetor
-          refuse("engine", "The engine is cold, running or warm") if engine && !Workshop::BenchState::ENGINES.include?(engine)
+          if engine && !Workshop::BenchState::ENGINES.include?(engine)
+            refuse("engine", "The engine is cold, running or warm")
+          end
           refuse("carburetor", "The carburetor is on, open, on the bench or apart") unless carburetor?(carburetor)
           return unless engine == "running" && carburetor != "on"
 

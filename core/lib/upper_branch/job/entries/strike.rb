@@ -9,8 +9,11 @@ module UpperBranch
           struck = job.all.find { |entry| entry.id == data["entry"] }
           refuse("entry", "No entry #{data['entry'].inspect} in this job") unless struck
           refuse("entry", "That entry is struck out already") if job.struck.include?(struck.id)
-          refuse("entry", "The machine entry carries all the others: enter the machine anew instead") if struck.kind == "machine" && job.live.size > 1
-          Job.new(job.catalogue, job.entries + [{ "id" => id, "kind" => kind, "data" => data }]) # the others must stand without it
+          if struck.kind == "machine" && job.live.size > 1
+            refuse("entry", "The machine entry carries all the others: enter the machine anew instead")
+          end
+          # The others must stand without it.
+          Job.new(job.catalogue, job.entries + [{ "id" => id, "kind" => kind, "data" => data }])
         end
 
         def apply(_job, _data) = nil

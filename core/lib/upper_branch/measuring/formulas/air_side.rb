@@ -23,12 +23,20 @@ module UpperBranch
           leak = Air.leak(area, k[:outside], inside, k[:temperature], k[:coefficient])
           share = leak / engine
           lambda = share < 1 ? 1 / (1 - share) : nil
-          { engine: engine, leak: leak, share: share, lambda: lambda,
-            says: [if share >= 0.5
-                     "More than the engine can idle on: no idle, or a fast one that will not come down."
-                   else
-                     "#{Words.percent(share, 0)} of the idle air comes in unmetered#{share > 0.05 ? ': leaner, wandering idle' : ': hardly felt'}."
-                   end] }
+          {
+            engine: engine,
+            leak: leak,
+            share: share,
+            lambda: lambda,
+            says: [
+              if share >= 0.5
+                "More than the engine can idle on: no idle, or a fast one that will not come down."
+              else
+                "#{Words.percent(share, 0)} of the idle air comes in unmetered: " \
+                  "#{share > 0.05 ? 'leaner, wandering idle' : 'hardly felt'}."
+              end
+            ]
+          }
         end
 
         def suction_hold(v, k)
@@ -37,7 +45,19 @@ module UpperBranch
           inflow = Air.inflow(v[:volume], v[:start] - v[:end], v[:seconds], k[:temperature])
           inside = k[:outside] - ((v[:start] + v[:end]) / 2)
           area = Air.leak_area(inflow, k[:outside], inside, k[:temperature], k[:coefficient])
-          { inflow: inflow, hole: area.positive? ? Jets.diameter(area) : nil, says: [area.positive? ? "Like a hole of #{Words.amount(Jets.diameter(area), 'mm', 3)}: it does not hold." : "It holds."] }
+          {
+            inflow: inflow,
+            hole: area.positive? ? Jets.diameter(area) : nil,
+            says: [
+              (
+                if area.positive?
+                  "Like a hole of #{Words.amount(Jets.diameter(area), 'mm', 3)}: it does not hold."
+                else
+                  "It holds."
+                end
+              )
+            ]
+          }
         end
 
         def altitude(v, _k)
@@ -45,12 +65,21 @@ module UpperBranch
           there = moist(v[:from], v[:warm_from], 0.0)
           ratio = here / there
           moved = Air.ratio_factor(ratio) - 1
-          { density: ratio, richer: moved, jet_here: v[:jet] * Air.jet_factor(ratio), vacuum_sea: Air.vacuum_at_sea(v[:vacuum], v[:to]), pressure: Air.pressure(v[:to]),
-            says: [if moved.abs < 0.01
-                     "Hardly a change."
-                   else
-                     "It runs #{Words.percent(moved.abs)} #{moved.negative? ? 'richer' : 'leaner'} here than where it was set."
-                   end] }
+          {
+            density: ratio,
+            richer: moved,
+            jet_here: v[:jet] * Air.jet_factor(ratio),
+            vacuum_sea: Air.vacuum_at_sea(v[:vacuum], v[:to]),
+            pressure: Air.pressure(v[:to]),
+            says: [
+              if moved.abs < 0.01
+                "Hardly a change."
+              else
+                "It runs #{Words.percent(moved.abs)} #{moved.negative? ? 'richer' : 'leaner'} here " \
+                  "than where it was set."
+              end
+            ]
+          }
         end
 
         def moist(height, temperature, humidity)
@@ -63,27 +92,60 @@ module UpperBranch
           cycle = 120 / v[:rpm] # s for the four strokes of one cylinder
           firing = cycle / v[:cylinders]
           points = v[:values].each_with_index.map { |value, i| [i * v[:interval], Units.from_si(value, "inHg")] }
-          { mean: pattern.mean, spread: pattern.spread, dip: pattern.dip, period: pattern.period,
+          {
+            mean: pattern.mean,
+            spread: pattern.spread,
+            dip: pattern.dip,
+            period: pattern.period,
             says: [pattern.period ? repeats(pattern.period, cycle, firing) : "Nothing repeats."],
-            curve: Calculator::Curve.new(x: { name: "Time", unit: "s" }, y: { name: "Vacuum", unit: "inHg" }, series: [{ name: "Gauge", points: points }], marks: []) }
+            curve:
+              Calculator::Curve.new(
+                x: {
+                  name: "Time",
+                  unit: "s"
+                },
+                y: {
+                  name: "Vacuum",
+                  unit: "inHg"
+                },
+                series: [{ name: "Gauge", points: points }],
+                marks: []
+              )
+          }
         end
 
         def repeats(period, cycle, firing)
           seconds = format("%.2f", period)
-          return "It repeats every #{seconds} s, once a working cycle: one cylinder." if (period / cycle).between?(0.75, 1.33)
-          return "It repeats every #{seconds} s, with each firing: that is the needle following the engine." if (period / firing).between?(0.75, 1.33)
+          if (period / cycle).between?(0.75, 1.33)
+            return "It repeats every #{seconds} s, once a working cycle: one cylinder."
+          end
+          if (period / firing).between?(0.75, 1.33)
+            return "It repeats every #{seconds} s, with each firing: that is the needle following the engine."
+          end
 
           # A damped needle shows one cylinder's drop some cycles apart.
-          "It repeats every #{seconds} s#{', far slower than a cylinder: mixture hunting, or the governor chasing' if period > 8 * cycle}."
+          slow = period > 8 * cycle ? ", far slower than a cylinder: mixture hunting, or the governor chasing" : ""
+          "It repeats every #{seconds} s#{slow}."
         end
 
         def blend(v, k)
           one, other = k[:fuels].values_at("gasoline", "ethanol")
           right = Mixture.blend(one, other, v[:share])
           set = Mixture.blend(one, other, v[:set_share])
-          lean = Mixture.leaning(set, Mixture.blend_density(one, other, v[:set_share]), right, Mixture.blend_density(one, other, v[:share]))
+          lean =
+            Mixture.leaning(
+              set,
+              Mixture.blend_density(one, other, v[:set_share]),
+              right,
+              Mixture.blend_density(one, other, v[:share])
+            )
           ratio = Mixture.excess_air(v[:measured], right)
-          { stoichiometric: right, lambda: ratio, leaning: lean, says: ["#{side(ratio)} for this blend by the measured ratio."] }
+          {
+            stoichiometric: right,
+            lambda: ratio,
+            leaning: lean,
+            says: ["#{side(ratio)} for this blend by the measured ratio."]
+          }
         end
 
         def side(ratio)

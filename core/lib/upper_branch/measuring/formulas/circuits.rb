@@ -13,24 +13,48 @@ module UpperBranch
           delay = PumpShot.delay(v[:late], v[:travel])
           inside = 101_325.0 - v[:vacuum]
           needed = PumpShot.filling(v[:manifold], inside, 101_325.0, k[:temperature], k[:ratio], k[:density])
-          { stroke: sides.sum, imbalance: imbalance, variation: v[:one].size > 1 ? PumpShot.variation(v[:one]) : nil, delay: delay, needed: needed,
-            says: [sides.sum < needed ? "Less than the air of one opening asks for: it will hesitate." : "Enough for the air of one opening.",
-                   delay > k[:late] ? "It comes late: a good shot that is late is still a fault." : nil,
-                   imbalance && imbalance > k[:uneven] ? "The sides differ: half a path is blocked." : nil] }
+          {
+            stroke: sides.sum,
+            imbalance: imbalance,
+            variation: v[:one].size > 1 ? PumpShot.variation(v[:one]) : nil,
+            delay: delay,
+            needed: needed,
+            says: [
+              (
+                if sides.sum < needed
+                  "Less than the air of one opening asks for: it will hesitate."
+                else
+                  "Enough for the air of one opening."
+                end
+              ),
+              delay > k[:late] ? "It comes late: a good shot that is late is still a fault." : nil,
+              imbalance && imbalance > k[:uneven] ? "The sides differ: half a path is blocked." : nil
+            ]
+          }
         end
 
         def mixture_sweep(v, k)
           sweep = MixtureSweep.new(v[:turns], v[:values], noise: k[:noise])
           chances = sweep.chances
           settings = sweep.settings(v[:screw] == "fuel" ? -1 : 1, drop: v[:drop])
-          { peak: sweep.peak, lean_drop_back: settings["lean-drop-back"], drop_by: settings["drop-by"], range: sweep.range, says: [sweep_says(sweep, chances)], curve: sweep_curve(sweep, settings) }
+          {
+            peak: sweep.peak,
+            lean_drop_back: settings["lean-drop-back"],
+            drop_by: settings["drop-by"],
+            range: sweep.range,
+            says: [sweep_says(sweep, chances)],
+            curve: sweep_curve(sweep, settings)
+          }
         end
 
         def sweep_says(sweep, chances)
           case chances.max_by(&:last).first
-          when "flat" then "The screw does not rule the idle: count the stop screw first."
-          when "inside" then "Peak at #{format('%.2f', sweep.peak)} turns, give or take #{format('%.2f', 2 * sweep.peak_uncertainty)}."
-          else "Still rising at the last step: go on past it, or look for what it makes up for."
+          when "flat"
+            "The screw does not rule the idle: count the stop screw first."
+          when "inside"
+            "Peak at #{format('%.2f', sweep.peak)} turns, give or take #{format('%.2f', 2 * sweep.peak_uncertainty)}."
+          else
+            "Still rising at the last step: go on past it, or look for what it makes up for."
           end
         end
 
@@ -38,9 +62,18 @@ module UpperBranch
           low, high = sweep.turns.minmax
           fitted = (0..40).map { |i| (low + ((high - low) * i / 40.0)).then { |x| [x, sweep.at(x)] } }
           names = { "peak" => "Peak", "lean-drop-back" => "Lean drop, back a quarter", "drop-by" => "Your lean drop" }
-          Calculator::Curve.new(x: { name: "Turns out", unit: "turns" }, y: { name: "Reading", unit: "" },
-                                series: [{ name: "Fitted", points: fitted }, { name: "Read", points: sweep.turns.zip(sweep.values).sort }],
-                                marks: settings.compact.map { |id, x| { name: names[id], x: x, y: sweep.at(x) } })
+          Calculator::Curve.new(
+            x: {
+              name: "Turns out",
+              unit: "turns"
+            },
+            y: {
+              name: "Reading",
+              unit: ""
+            },
+            series: [{ name: "Fitted", points: fitted }, { name: "Read", points: sweep.turns.zip(sweep.values).sort }],
+            marks: settings.compact.map { |id, x| { name: names[id], x: x, y: sweep.at(x) } }
+          )
         end
 
         # Passes shrink by about the share of the last two; so many more until the mixture moves no more than its limit.
@@ -50,7 +83,13 @@ module UpperBranch
           steps = v[:peaks].each_cons(2).map { |one, other| (other - one).abs }
           off = v[:speeds].last - v[:wanted]
           apart = v[:others] && (v[:peaks].last - v[:others].last).abs
-          { mixture_moved: steps.last, speed_off: off, apart: apart, settled: passes_left(steps, off, k), says: [next_move(steps, off, k), apart && apart > k[:pair] ? odd_screw : nil] }
+          {
+            mixture_moved: steps.last,
+            speed_off: off,
+            apart: apart,
+            settled: passes_left(steps, off, k),
+            says: [next_move(steps, off, k), apart && apart > k[:pair] ? odd_screw : nil]
+          }
         end
 
         def passes_left(steps, off, k)
@@ -63,7 +102,11 @@ module UpperBranch
 
         def next_move(steps, off, k)
           return "One pass is none: peak the mixture again at the trimmed speed." if steps.empty?
-          return "Trim the speed #{off.positive? ? 'down' : 'up'} by #{off.abs.round} rpm, then peak the mixture again." if off.abs > k[:rpm]
+
+          if off.abs > k[:rpm]
+            way = off.positive? ? "down" : "up"
+            return "Trim the speed #{way} by #{off.abs.round} rpm, then peak the mixture again."
+          end
           return "The mixture still moves: peak it again." if steps.last > k[:turn]
 
           "Both have settled: write the turns and the speed down."
@@ -74,7 +117,9 @@ module UpperBranch
         end
 
         def screw_port(v, _k)
-          raise Invalid.new("tip", "The tip's end is wider than the port: it would not enter") if v[:tip] >= [v[:port], v[:burred]].min
+          if v[:tip] >= [v[:port], v[:burred]].min
+            raise Invalid.new("tip", "The tip's end is wider than the port: it would not enter")
+          end
 
           sound = ScrewPort.new(port: v[:port], end_diameter: v[:tip], angle: v[:angle], pitch: v[:pitch])
           now = sound.burred(v[:burred])

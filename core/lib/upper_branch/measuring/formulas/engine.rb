@@ -8,28 +8,47 @@ module UpperBranch
         module_function
 
         def timing(v, _k)
-          { degrees: SparkTiming.degrees_a_meter(v[:rim]) * v[:apart], vacuum: SparkTiming.vacuum_advance(v[:total], v[:initial], v[:mechanical]) }
+          {
+            degrees: SparkTiming.degrees_a_meter(v[:rim]) * v[:apart],
+            vacuum: SparkTiming.vacuum_advance(v[:total], v[:initial], v[:mechanical])
+          }
         end
 
         def bank(v, k)
           index, off = Bank.furthest(v[:values])
           spread = Bank.spread(v[:values])
-          { spread: spread, first: index + 1, stands: off,
-            says: [if spread <= k[:within]
-                     "Within #{Words.percent(k[:within], 0)}: balanced."
-                   else
-                     "Move number #{index + 1} first: it draws #{Words.percent(off.abs, 0)} #{off.positive? ? 'more' : 'less'} than the others."
-                   end] }
+          {
+            spread: spread,
+            first: index + 1,
+            stands: off,
+            says: [
+              if spread <= k[:within]
+                "Within #{Words.percent(k[:within], 0)}: balanced."
+              else
+                "Move number #{index + 1} first: it draws #{Words.percent(off.abs, 0)} " \
+                  "#{off.positive? ? 'more' : 'less'} than the others."
+              end
+            ]
+          }
         end
 
         def venturi(v, k)
           air = FuelDemand.air(v[:displacement], v[:rpm], v[:filling], v[:strokes].to_i)
           through = Venturi.speed(air, v[:fitted], v[:count])
-          { air: air, through: through, right: Venturi.diameter(air, v[:speed], v[:count]),
-            says: [if through < k[:slow] then "Too large: slow air, weak signal; bigger jets make it worse."
-                   elsif through > k[:fast] then "Too small: it strangles the top end."
-                   else "It fits."
-                   end] }
+          {
+            air: air,
+            through: through,
+            right: Venturi.diameter(air, v[:speed], v[:count]),
+            says: [
+              if through < k[:slow]
+                "Too large: slow air, weak signal; bigger jets make it worse."
+              elsif through > k[:fast]
+                "Too small: it strangles the top end."
+              else
+                "It fits."
+              end
+            ]
+          }
         end
 
         def cost(v, _k)

@@ -13,9 +13,22 @@ module UpperBranch
           needed = FlowTiming.repeats(before, scatter, v[:step])
           change = FlowTiming.change(before, after)
           short = [v[:reference].size, v[:part].size].min < needed
-          { change: change, shortcut: FlowTiming.shortcut(before, after), repeats: needed,
-            says: ["The flow #{change.negative? ? 'is down' : 'is up'} #{Words.percent(change.abs)}. The shortcut (t0 - t1)/t0 compares times, not flows, and understates an increase.",
-                   short ? "To tell #{Words.percent(v[:step])} from none, time each #{needed} times, or let it fall longer." : "Enough timings to tell #{Words.percent(v[:step])} from none."] }
+          {
+            change: change,
+            shortcut: FlowTiming.shortcut(before, after),
+            repeats: needed,
+            says: [
+              "The flow is #{change.negative? ? 'down' : 'up'} #{Words.percent(change.abs)}. " \
+                "The shortcut (t0 - t1)/t0 compares times, not flows, and understates an increase.",
+              (
+                if short
+                  "To tell #{Words.percent(v[:step])} from none, time each #{needed} times, or let it fall longer."
+                else
+                  "Enough timings to tell #{Words.percent(v[:step])} from none."
+                end
+              )
+            ]
+          }
         end
 
         def shim(v, _k)
@@ -24,9 +37,24 @@ module UpperBranch
           trials = v[:shims].zip(v[:times])
           setting = FlowTiming.setting_for(trials, v[:reference], v[:wanted])
           points = trials.map { |shim, time| [shim * 1000, FlowTiming.change(v[:reference], time) * 100] }.sort
-          { setting: setting, time: FlowTiming.time_for(v[:reference], v[:wanted]), says: ["#{Words.amount(setting, 'mm')} by the trials: time it, then decide."],
-            curve: Calculator::Curve.new(x: { name: "Shim", unit: "mm" }, y: { name: "Change of flow", unit: "%" }, series: [{ name: "Trials", points: points }],
-                                         marks: [{ name: "Wanted", x: setting * 1000, y: v[:wanted] * 100 }]) }
+          {
+            setting: setting,
+            time: FlowTiming.time_for(v[:reference], v[:wanted]),
+            says: ["#{Words.amount(setting, 'mm')} by the trials: time it, then decide."],
+            curve:
+              Calculator::Curve.new(
+                x: {
+                  name: "Shim",
+                  unit: "mm"
+                },
+                y: {
+                  name: "Change of flow",
+                  unit: "%"
+                },
+                series: [{ name: "Trials", points: points }],
+                marks: [{ name: "Wanted", x: setting * 1000, y: v[:wanted] * 100 }]
+              )
+          }
         end
 
         def needle_lift(v, _k)
@@ -38,9 +66,12 @@ module UpperBranch
         end
 
         def lift_says(v, lift)
-          return "The shank is still in the jet's mouth, or the needle ends: raising it changes nothing here." unless lift
+          unless lift
+            return "The shank is still in the jet's mouth, or the needle ends: raising it changes nothing here."
+          end
 
-          "Raise it #{Words.amount(lift - v[:lift], 'mm')} for #{Words.percent(v[:gain])} more; it moves the whole middle range."
+          "Raise it #{Words.amount(lift - v[:lift], 'mm')} for #{Words.percent(v[:gain])} more; " \
+            "it moves the whole middle range."
         end
       end
     end

@@ -13,18 +13,37 @@ module UpperBranch
         end
 
         def jet_change(v, _k)
-          raise Invalid.new("scale_after", "A number by diameter and one by flow cannot be compared: measure both, or time their flow") unless v[:scale_before] == v[:scale_after]
-          return { change: (v[:after] / v[:before]) - 1, says: ["On a flow scale the numbers themselves compare; areas are not known."] } if v[:scale_before] == "flow"
+          unless v[:scale_before] == v[:scale_after]
+            raise Invalid.new(
+              "scale_after",
+              "A number by diameter and one by flow cannot be compared: measure both, or time their flow"
+            )
+          end
+          if v[:scale_before] == "flow"
+            return {
+              change: (v[:after] / v[:before]) - 1,
+              says: ["On a flow scale the numbers themselves compare; areas are not known."]
+            }
+          end
 
           before, after = [v[:before], v[:after]].map { |number| number * 1e-5 } # hundredths of a mm
           change = Jets.change(before, after)
-          { change: change, area_before: Jets.area(before), area_after: Jets.area(after), says: ["#{Words.percent(change.abs)} #{change.negative? ? 'less' : 'more'} fuel at the same draw."] }
+          {
+            change: change,
+            area_before: Jets.area(before),
+            area_after: Jets.area(after),
+            says: ["#{Words.percent(change.abs)} #{change.negative? ? 'less' : 'more'} fuel at the same draw."]
+          }
         end
 
         def jets_together(v, _k)
           areas = v[:diameters].map { |diameter| Jets.area(diameter) }
           losses = areas.map { |area| 1 / (area**2) }
-          { series: Jets.diameter(Jets.series(areas)), parallel: Jets.diameter(Jets.parallel(areas)), tightest: losses.max / losses.sum }
+          {
+            series: Jets.diameter(Jets.series(areas)),
+            parallel: Jets.diameter(Jets.parallel(areas)),
+            tightest: losses.max / losses.sum
+          }
         end
 
         def drill(v, k)
@@ -32,16 +51,34 @@ module UpperBranch
           below = k[:drills].below(wanted)
           above = k[:drills].above(wanted)
           nearest = k[:drills].nearest(wanted)
-          { wanted: wanted, below: below&.diameter, above: above&.diameter, remove: above && (above.diameter - wanted),
-            says: [off_size(v, wanted, nearest), "Nearest: number #{nearest.number}, #{Words.amount(nearest.diameter, 'mm', 3)} (#{Words.amount(nearest.diameter, 'in', 4)}); " \
-                                                 "it gives #{Words.percent(Jets.change(v[:now], nearest.diameter))}.",
-                   above && "No step sold? Thin number #{above.number} over its lands by #{Words.amount(above.diameter - wanted, 'mm', 3)}; only its tip is to size."] }
+          {
+            wanted: wanted,
+            below: below&.diameter,
+            above: above&.diameter,
+            remove: above && (above.diameter - wanted),
+            says: [
+              off_size(v, wanted, nearest),
+              "Nearest: number #{nearest.number}, #{both_units(nearest.diameter)}; " \
+                "it gives #{Words.percent(Jets.change(v[:now], nearest.diameter))}.",
+              above && thinned(above, above.diameter - wanted)
+            ]
+          }
+        end
+
+        # "1.230 mm (0.0484 in)"
+        def both_units(diameter) = "#{Words.amount(diameter, 'mm', 3)} (#{Words.amount(diameter, 'in', 4)})"
+
+        def thinned(drill, by)
+          "No step sold? Thin number #{drill.number} over its lands by #{Words.amount(by, 'mm', 3)}; " \
+            "only its tip is to size."
         end
 
         # A number drill that misses the wanted gain by more than a third of it is no help.
         def off_size(v, wanted, nearest)
           gain = Jets.change(v[:now], nearest.diameter)
-          "No number drill gives that." if (nearest.diameter - wanted).abs > 1e-6 && (gain - v[:gain]).abs > [v[:gain].abs / 3, 0.005].max
+          return unless (nearest.diameter - wanted).abs > 1e-6 && (gain - v[:gain]).abs > [v[:gain].abs / 3, 0.005].max
+
+          "No number drill gives that."
         end
       end
     end

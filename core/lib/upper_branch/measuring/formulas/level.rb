@@ -10,33 +10,70 @@ module UpperBranch
         module_function
 
         def inlet_valve(v, _k)
-          valve = InletValve.new(**v.slice(:seat, :needle_arm, :float_arm, :float_mass, :float_volume, :waterline, :density))
+          valve =
+            InletValve.new(**v.slice(:seat, :needle_arm, :float_arm, :float_mass, :float_volume, :waterline, :density))
           holds = valve.holds
-          { force: valve.force(v[:pressure]), submerged: valve.submerged(v[:pressure]), holds: holds, rise: valve.rise * PSI,
-            says: [if holds <= 0 then "This float sinks: it is too heavy for its volume."
-                   elsif v[:pressure] > holds then "It floods: the float holds #{Words.amount(holds, 'psi', 1)} at most."
-                   else "It holds, with #{Words.percent(1 - (v[:pressure] / holds), 0)} in hand."
-                   end] }
+          {
+            force: valve.force(v[:pressure]),
+            submerged: valve.submerged(v[:pressure]),
+            holds: holds,
+            rise: valve.rise * PSI,
+            says: [
+              if holds <= 0
+                "This float sinks: it is too heavy for its volume."
+              elsif v[:pressure] > holds
+                "It floods: the float holds #{Words.amount(holds, 'psi', 1)} at most."
+              else
+                "It holds, with #{Words.percent(1 - (v[:pressure] / holds), 0)} in hand."
+              end
+            ]
+          }
         end
 
         def heavy_float(v, _k)
           gained = v[:now] - v[:sound]
           rise = gained / (v[:density] * v[:waterline])
-          { gained: gained, rise: rise, says: [gained <= 0 ? "Not heavier than a sound one." : "It rides lower and raises the level by #{Words.amount(rise, 'mm', 1)}."] }
+          {
+            gained: gained,
+            rise: rise,
+            says: [
+              (
+                if gained <= 0
+                  "Not heavier than a sound one."
+                else
+                  "It rides lower and raises the level by #{Words.amount(rise, 'mm', 1)}."
+                end
+              )
+            ]
+          }
         end
 
         def float_tab(v, _k)
           bend = v[:change] * v[:needle_arm] / v[:float_arm]
-          { bend: bend,
-            says: ["#{Words.amount(bend.abs, 'mm')} at the tab moves the level #{Words.amount(v[:change].abs, 'mm', 1)} #{bend.negative? ? 'down: tab toward the needle' : 'up: tab away from the needle'}."] }
+          way = bend.negative? ? "down: tab toward the needle" : "up: tab away from the needle"
+          level = Words.amount(v[:change].abs, "mm", 1)
+          { bend: bend, says: ["#{Words.amount(bend.abs, 'mm')} at the tab moves the level #{level} #{way}."] }
         end
 
         def drip(v, k)
           rate, = Drips.rate(v[:drops], v[:seconds])
           total = Drips.volume(rate * v[:standing], v[:per_ml])
           share = Drips.dilution(total, v[:sump])
-          { per_minute: rate * 60, per_hour: Drips.volume(rate, v[:per_ml]), total: total, share: share,
-            says: [share >= k[:diluted] ? "If it went into the sump: do not start it. Find the leak, change oil and filter." : "Little, but it is a leak: mend it before it stands."] }
+          {
+            per_minute: rate * 60,
+            per_hour: Drips.volume(rate, v[:per_ml]),
+            total: total,
+            share: share,
+            says: [
+              (
+                if share >= k[:diluted]
+                  "If it went into the sump: do not start it. Find the leak, change oil and filter."
+                else
+                  "Little, but it is a leak: mend it before it stands."
+                end
+              )
+            ]
+          }
         end
       end
     end

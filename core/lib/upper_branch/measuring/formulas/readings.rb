@@ -26,7 +26,10 @@ module UpperBranch
 
         def convert(v, _k)
           turned = Units.convert(v[:value], v[:from], v[:to])
-          { turned: [turned, v[:to]], says: ["#{Words.number(v[:value])} #{v[:from]} is #{Words.number(turned)} #{v[:to]}."] }
+          {
+            turned: [turned, v[:to]],
+            says: ["#{Words.number(v[:value])} #{v[:from]} is #{Words.number(turned)} #{v[:to]}."]
+          }
         rescue ArgumentError
           raise Invalid.new("to", "#{v[:from]} cannot be turned into #{v[:to]}: choose a unit of the same kind")
         end

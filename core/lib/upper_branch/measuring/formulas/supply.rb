@@ -8,23 +8,35 @@ module UpperBranch
         module_function
 
         def fuel_demand(v, k)
-          ways = { by_power: FuelDemand.by_power(v[:power], v[:consumption], k[:density]),
-                   by_air: FuelDemand.by_air(v[:displacement], v[:rpm], v[:filling], k[:air], v[:ratio], k[:density], v[:strokes].to_i),
-                   by_jet: FuelDemand.by_jet(v[:jet], v[:drop], k[:density], v[:coefficient]) }
+          air = [*v.values_at(:displacement, :rpm, :filling), k[:air], v[:ratio], k[:density], v[:strokes].to_i]
+          ways = {
+            by_power: FuelDemand.by_power(v[:power], v[:consumption], k[:density]),
+            by_air: FuelDemand.by_air(*air),
+            by_jet: FuelDemand.by_jet(v[:jet], v[:drop], k[:density], v[:coefficient])
+          }
           low, high = ways.values.minmax
-          ways.merge(says: [if high > 1.3 * low
-                              "They differ by #{Words.percent((high / low) - 1,
-                                                              0)}: one of the inputs is off, or the jet does not fit the engine."
-                            else
-                              "They agree within #{Words.percent((high / low) - 1, 0)}."
-                            end])
+          ways.merge(
+            says: [
+              if high > 1.3 * low
+                "They differ by #{Words.percent((high / low) - 1, 0)}: " \
+                  "one of the inputs is off, or the jet does not fit the engine."
+              else
+                "They agree within #{Words.percent((high / low) - 1, 0)}."
+              end
+            ]
+          )
         end
 
         def supply_margin(v, k)
           supply = v[:volume] / (v[:times].sum / v[:times].size)
           margin = FuelDemand.margin(supply, v[:demand])
           fade = FuelDemand.fade_time(v[:usable], v[:demand], supply)
-          { supply: supply, margin: margin, fade: fade, says: [judge_margin(margin, fade, k[:thin]), fade && v[:faded] ? match(fade, v[:faded]) : nil] }
+          {
+            supply: supply,
+            margin: margin,
+            fade: fade,
+            says: [judge_margin(margin, fade, k[:thin]), fade && v[:faded] ? match(fade, v[:faded]) : nil]
+          }
         end
 
         def judge_margin(margin, fade, thin)
@@ -46,27 +58,46 @@ module UpperBranch
           line = Restriction.new(flows, unsure, v[:head])
           rows = line.stretches
           worst = rows.each_index.max_by { |i| [rows[i].share, -i] }
-          { tightest: worst + 1, hole: rows[worst].area && Jets.diameter(rows[worst].area), share: rows[worst].share, sure: -> { line.tightest_chances[worst] },
-            says: ["The stretch that ends at point #{worst + 1} is the tightest: look there."] }
+          {
+            tightest: worst + 1,
+            hole: rows[worst].area && Jets.diameter(rows[worst].area),
+            share: rows[worst].share,
+            sure: -> { line.tightest_chances[worst] },
+            says: ["The stretch that ends at point #{worst + 1} is the tightest: look there."]
+          }
         end
 
         def passage(v, k)
           refill = Passage.refill(v[:passage], v[:head], v[:coefficient])
           ratio = Passage.ratio(v[:passage], v[:jets])
           delay = Passage.delay(v[:well], v[:demand], refill)
-          { ratio: ratio, loss: Passage.loss(ratio), refill: refill, delay: delay,
-            says: [ratio < k[:thin] ? "Under #{Words.number(k[:thin])} to 1: tight for these jets." : "Ample.",
-                   delay ? "The well empties in about #{delay.round} s of full draw: this is the delayed fade." : "The open well keeps up with this demand.",
-                   v[:wall] && delay ? wall_left(v, refill) : nil] }
+          {
+            ratio: ratio,
+            loss: Passage.loss(ratio),
+            refill: refill,
+            delay: delay,
+            says: [
+              ratio < k[:thin] ? "Under #{Words.number(k[:thin])} to 1: tight for these jets." : "Ample.",
+              (
+                if delay
+                  "The well empties in about #{delay.round} s of full draw: this is the delayed fade."
+                else
+                  "The open well keeps up with this demand."
+                end
+              ),
+              v[:wall] && delay ? wall_left(v, refill) : nil
+            ]
+          }
         end
 
         # Diameter at which the refill meets the demand, and the wall that is left then.
         def wall_left(v, refill)
           needed = v[:passage] * Math.sqrt(v[:demand] / refill)
           left = v[:wall] - ((needed - v[:passage]) / 2)
-          return "Opened to #{Words.amount(needed, 'mm')} it would meet the demand, but no wall would be left: fit smaller jets." if left < 0.0005
+          opened = "Opened to #{Words.amount(needed, 'mm')} it would meet the demand"
+          return "#{opened}, but no wall would be left: fit smaller jets." if left < 0.0005
 
-          "Opened to #{Words.amount(needed, 'mm')} it would meet the demand and leave #{Words.amount(left, 'mm')} of wall: in steps, each timed."
+          "#{opened} and leave #{Words.amount(left, 'mm')} of wall: in steps, each timed."
         end
       end
     end

@@ -13,7 +13,9 @@ module UpperBranch
         end
 
         def reading
-          raise Invalid.new("reading/inputs", "#{@rule['name']}: take down #{asked}") unless @inputs.is_a?(Hash) && @inputs.any?
+          unless @inputs.is_a?(Hash) && @inputs.any?
+            raise Invalid.new("reading/inputs", "#{@rule['name']}: take down #{asked}")
+          end
 
           judged(answer)
         end
@@ -21,7 +23,11 @@ module UpperBranch
         private
 
         def asked
-          @calculator.inputs.select { |input| @rule["ask"].include?(input.id) }.map { |input| input.name.downcase }.join(", ")
+          @calculator
+            .inputs
+            .select { |input| @rule["ask"].include?(input.id) }
+            .map { |input| input.name.downcase }
+            .join(", ")
         end
 
         def answer
@@ -29,7 +35,10 @@ module UpperBranch
           raise Invalid.new("reading/inputs/#{missing.first}", "#{@rule['name']}: take down #{asked}") if missing.any?
 
           left_out = @calculator.inputs.select(&:optional?).map(&:id) - @inputs.keys
-          @calculator.run(left_out.to_h { |id| [id, { "value" => nil }] }.merge(@inputs), @rule["output"] ? { @rule["output"] => @rule["unit"] } : {})
+          @calculator.run(
+            left_out.to_h { |id| [id, { "value" => nil }] }.merge(@inputs),
+            @rule["output"] ? { @rule["output"] => @rule["unit"] } : {}
+          )
         rescue Invalid => e
           raise e if e.field.to_s.start_with?("reading/")
 
@@ -38,14 +47,26 @@ module UpperBranch
 
         def judged(answer)
           output = answer.outputs.find { |one| one.id == @rule["output"] }
-          raise Invalid.new("reading/inputs", "#{@rule['name']}: nothing comes out of these numbers") if output.value.nil?
+          if output.value.nil?
+            raise Invalid.new("reading/inputs", "#{@rule['name']}: nothing comes out of these numbers")
+          end
 
-          Reading.new(value: output.value, unit: output.unit, uncertainty: output.uncertainty, says: answer.says, facts: facts(answer), curve: answer.curve,
-                      chances: @rule["words"].zip(Uncertainty.shares(output.value, output.uncertainty || 0.0, @rule["cuts"])).to_h)
+          Reading.new(
+            value: output.value,
+            unit: output.unit,
+            uncertainty: output.uncertainty,
+            says: answer.says,
+            facts: facts(answer),
+            curve: answer.curve,
+            chances: @rule["words"].zip(Uncertainty.shares(output.value, output.uncertainty || 0.0, @rule["cuts"])).to_h
+          )
         end
 
         def facts(answer)
-          answer.outputs.select(&:value).map { |one| { name: one.name, value: one.value.round(one.digits + 1), unit: one.unit } }
+          answer
+            .outputs
+            .select(&:value)
+            .map { |one| { name: one.name, value: one.value.round(one.digits + 1), unit: one.unit } }
         end
 
         # An input in SI, as the calculator read it.

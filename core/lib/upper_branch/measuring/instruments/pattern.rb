@@ -16,8 +16,19 @@ module UpperBranch
           return Number.new(@rule, @data, @worktop).reading unless @data["inputs"]
 
           answer = record
-          Reading.new(value: @pattern.mean / INCH, unit: "inHg", uncertainty: @pattern.spread / INCH, chances: chances, says: answer.says, curve: answer.curve,
-                      facts: answer.outputs.select(&:value).map { |one| { name: one.name, value: one.value.round(one.digits + 1), unit: one.unit } })
+          Reading.new(
+            value: @pattern.mean / INCH,
+            unit: "inHg",
+            uncertainty: @pattern.spread / INCH,
+            chances: chances,
+            says: answer.says,
+            curve: answer.curve,
+            facts:
+              answer
+                .outputs
+                .select(&:value)
+                .map { |one| { name: one.name, value: one.value.round(one.digits + 1), unit: one.unit } }
+          )
         end
 
         private
@@ -27,14 +38,21 @@ module UpperBranch
 
         def record
           calculator = @worktop.calculator(@rule["calculator"])
-          read = %w[values interval].to_h { |id| [id, calculator.inputs.find { |one| one.id == id }.read(@data["inputs"][id])] }
+          read =
+            %w[values interval].to_h do |id|
+              [id, calculator.inputs.find { |one| one.id == id }.read(@data["inputs"][id])]
+            end
           @pattern = SignalPattern.new(read["values"].value, interval: read["interval"].value)
           calculator.run(@data["inputs"])
         rescue Invalid => e
-          raise Invalid.new(e.field.to_s.start_with?("reading/", "series/") ? e.field : "reading/inputs/#{e.field}", e.message)
+          raise Invalid.new(
+            e.field.to_s.start_with?("reading/", "series/") ? e.field : "reading/inputs/#{e.field}",
+            e.message
+          )
         end
 
-        # Moves first: a flick falls and comes back, a drift goes one way, a wander does neither; what does not move is judged by its mean.
+        # Moves first: a flick falls and comes back, a drift goes one way, a wander does neither; what does not move is
+        # judged by its mean.
         def chances
           drift, flick, wander = moves
           still = [1 - drift - flick - wander, 0.0].max

@@ -3,8 +3,9 @@
 module UpperBranch
   module Measuring
     module Instruments
-      # Timed flow at points along the fuel line: ample or not against the demand, and where it is short.
-      # data: {"inputs" => {"volume", "times", "head", "points" => [which of the rule's points, in order], "demand" => mL/min}}
+      # Timed flow at points along the fuel line: ample or not against the demand, and where it is short. data:
+      # {"inputs" => {"volume", "times", "head", "points" => [which of the rule's points, in order], "demand" =>
+      # mL/min}}
       class Segments < Calculated
         HAND = 0.3 # s, scatter of one timing by hand (common practice: 0.1 to 0.2 s at each end)
 
@@ -13,8 +14,15 @@ module UpperBranch
         def answer
           @points = @inputs["points"] || along.first(Array(@inputs["times"]).size)
           @demand = @inputs["demand"]
-          raise Invalid.new("reading/inputs/points", "Points are some of #{along.join(', ')}, in the order of flow, one for each time") unless points_fit?
-          raise Invalid.new("reading/inputs/demand", "The demand is a number above 0, in mL/min") unless @demand.nil? || (@demand.is_a?(Numeric) && @demand.positive?)
+          unless points_fit?
+            raise Invalid.new(
+              "reading/inputs/points",
+              "Points are some of #{along.join(', ')}, in the order of flow, one for each time"
+            )
+          end
+          unless @demand.nil? || (@demand.is_a?(Numeric) && @demand.positive?)
+            raise Invalid.new("reading/inputs/demand", "The demand is a number above 0, in mL/min")
+          end
 
           @inputs = @inputs.except("points", "demand")
           super
@@ -31,14 +39,23 @@ module UpperBranch
           volume = input("volume").value
           flows = input("times").value.map { |time| volume / time }
           unsure = input("times").value.map { |time| volume / time * HAND / time }
-          Reading.new(value: Units.from_si(flows.last, "mL/min"), unit: "mL/min", uncertainty: Units.from_si(unsure.last, "mL/min"), says: answer.says, facts: facts(answer), chances: words(flows, unsure))
+          Reading.new(
+            value: Units.from_si(flows.last, "mL/min"),
+            unit: "mL/min",
+            uncertainty: Units.from_si(unsure.last, "mL/min"),
+            says: answer.says,
+            facts: facts(answer),
+            chances: words(flows, unsure)
+          )
         end
 
         def words(flows, unsure)
           short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
           where = Restriction.new(flows, unsure, input("head").value).tightest_chances
           at = @rule["points"].to_h { |point| point.values_at("id", "short") }
-          { @rule["roles"]["ample"] => ample }.merge(@points.each_with_index.to_h { |point, i| [at[point], short * where[i]] })
+          { @rule["roles"]["ample"] => ample }.merge(
+            @points.each_with_index.to_h { |point, i| [at[point], short * where[i]] }
+          )
         end
 
         def by_demand(flow, unsure)

@@ -11,8 +11,18 @@ module UpperBranch
           stroke = answer.outputs.find { |one| one.id == "stroke" }
           uneven = odds_of_uneven(answer.outputs.find { |one| one.id == "imbalance" })
           low, enough = Uncertainty.shares(stroke.value, stroke.uncertainty, @rule["cuts"])
-          Reading.new(value: stroke.value, unit: stroke.unit, uncertainty: stroke.uncertainty, says: answer.says, facts: facts(answer),
-                      chances: @rule["roles"].values_at("low", "enough", "uneven").zip([low * (1 - uneven), enough * (1 - uneven), uneven]).to_h)
+          Reading.new(
+            value: stroke.value,
+            unit: stroke.unit,
+            uncertainty: stroke.uncertainty,
+            says: answer.says,
+            facts: facts(answer),
+            chances:
+              @rule["roles"]
+                .values_at("low", "enough", "uneven")
+                .zip([low * (1 - uneven), enough * (1 - uneven), uneven])
+                .to_h
+          )
         end
 
         def odds_of_uneven(imbalance)

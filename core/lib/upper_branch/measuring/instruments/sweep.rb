@@ -6,7 +6,8 @@ module UpperBranch
       # The mixture screw swept step by step: where the peak lies against where the screw was found.
       # data: {"value" => turns it was found at, "inputs" => {"turns" => [...], "values" => [...]}}
       class Sweep < Calculated
-        NEAR = 0.2 # turns: a peak this near to where the screw stood is "at its peak" (a quarter is the usual step; common practice)
+        # Turns: a peak so near to where it stood is "at its peak" (a quarter is the usual step, common practice).
+        NEAR = 0.2
 
         private
 
@@ -14,7 +15,15 @@ module UpperBranch
           sweep = MixtureSweep.new(input("turns").value, input("values").value, noise: input("values").uncertainty)
           found = @inputs["found"] || input("turns").value.first
           refuse_found(found) unless found.is_a?(Numeric) && found.between?(0, 12)
-          Reading.new(value: sweep.peak, unit: "turns", uncertainty: sweep.peak_uncertainty, chances: words(sweep, found), says: answer.says, facts: facts(answer), curve: answer.curve)
+          Reading.new(
+            value: sweep.peak,
+            unit: "turns",
+            uncertainty: sweep.peak_uncertainty,
+            chances: words(sweep, found),
+            says: answer.says,
+            facts: facts(answer),
+            curve: answer.curve
+          )
         end
 
         def answer
@@ -29,11 +38,24 @@ module UpperBranch
 
         def words(sweep, found)
           chances = sweep.chances
-          lower, near, higher = sweep.peak ? Uncertainty.shares(sweep.peak, [sweep.peak_uncertainty, 0.02].max, [found - NEAR, found + NEAR]) : [0.0, 0.0, 0.0]
+          lower, near, higher =
+            (
+              if sweep.peak
+                Uncertainty.shares(sweep.peak, [sweep.peak_uncertainty, 0.02].max, [found - NEAR, found + NEAR])
+              else
+                [0.0, 0.0, 0.0]
+              end
+            )
           leaner, richer = @rule["reversed"] ? [higher, lower] : [lower, higher]
           inside = chances["inside"]
           roles = @rule["roles"]
-          { roles["near"] => inside * near, roles["richer"] => inside * richer, roles["leaner"] => inside * leaner, roles["flat"] => chances["flat"], roles["outside"] => chances["below"] + chances["above"] }
+          {
+            roles["near"] => inside * near,
+            roles["richer"] => inside * richer,
+            roles["leaner"] => inside * leaner,
+            roles["flat"] => chances["flat"],
+            roles["outside"] => chances["below"] + chances["above"]
+          }
         end
       end
     end

@@ -51,8 +51,14 @@ module UpperBranch
           fall = 1 - (rpm[-1] / rpm[peak])
           return unless fall >= @rule["fall"] && seen?(peak, rpm.size)
 
-          Event.new(kind: "fade", from: @samples.time[from + peak], to: @samples.time[from + rpm.size - 1], strength: fall,
-                    says: words(rpm, peak, fall), evidence: Event.evidence(@rule["evidence"]))
+          Event.new(
+            kind: "fade",
+            from: @samples.time[from + peak],
+            to: @samples.time[from + rpm.size - 1],
+            strength: fall,
+            says: words(rpm, peak, fall),
+            evidence: Event.evidence(@rule["evidence"])
+          )
         end
 
         # Long enough before the peak to call it pulling, and long enough after it to call it a fade.
@@ -63,7 +69,8 @@ module UpperBranch
         def words(rpm, peak, fall)
           fallen = rpm[peak..].lt(rpm[peak] * (1 - (fall * ONE_TIME_CONSTANT))).where
           constant = (fallen.empty? ? 0 : fallen[0]) * @samples.step
-          "Full throttle held: after #{format('%.0f', peak * @samples.step)} s the speed falls #{Measuring::Words.percent(fall, 0)}, " \
+          pulled = format("%.0f", peak * @samples.step)
+          "Full throttle held: after #{pulled} s the speed falls #{Measuring::Words.percent(fall, 0)}, " \
             "time constant #{format('%.1f', constant)} s."
         end
       end

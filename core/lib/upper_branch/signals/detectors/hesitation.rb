@@ -44,8 +44,14 @@ module UpperBranch
           delay, sag = answer(rpm[start..finish], before)
           return unless delay > @rule["late"] || sag > @rule["sag"]
 
-          Event.new(kind: "hesitation", from: @samples.time[start], to: @samples.time[finish], strength: delay,
-                    says: "#{words(delay, sag)}#{lean_spike(start, finish)}.", evidence: Event.evidence(@rule["evidence"]))
+          Event.new(
+            kind: "hesitation",
+            from: @samples.time[start],
+            to: @samples.time[finish],
+            strength: delay,
+            says: "#{words(delay, sag)}#{lean_spike(start, finish)}.",
+            evidence: Event.evidence(@rule["evidence"])
+          )
         end
 
         # [s until the speed answers, how far it sags first]

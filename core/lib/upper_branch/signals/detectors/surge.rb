@@ -5,7 +5,8 @@ require "numo/narray"
 module UpperBranch
   module Signals
     module Detectors
-      # Speed that rises and falls in a rhythm while the throttle stands still: overlapping windows, each by its autocorrelation.
+      # Speed that rises and falls in a rhythm while the throttle stands still: overlapping windows, each by its
+      # autocorrelation.
       #
       #   Surge.new(samples, signs["detectors"]["surge"]).events
       class Surge
@@ -73,7 +74,11 @@ module UpperBranch
         end
 
         def both(one, other)
-          one.merge(to: other[:to], period: (one[:period] + other[:period]) / 2, swing: [one[:swing], other[:swing]].max)
+          one.merge(
+            to: other[:to],
+            period: (one[:period] + other[:period]) / 2,
+            swing: [one[:swing], other[:swing]].max
+          )
         end
 
         def event(row)

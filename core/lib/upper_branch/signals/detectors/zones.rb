@@ -29,8 +29,14 @@ module UpperBranch
         def events
           all.reject { |zone| zone.word == "right" }.map do |zone|
             evidence = @rules.find { |rule| rule["id"] == zone.id }.fetch(zone.word)
-            Event.new(kind: "zone", from: 0.0, to: @samples.time[-1], strength: zone.mean, evidence: Event.evidence(evidence),
-                      says: "#{zone.name}: #{zone.word}, lambda #{format('%.2f', zone.mean)} over #{zone.seconds.round} s.")
+            Event.new(
+              kind: "zone",
+              from: 0.0,
+              to: @samples.time[-1],
+              strength: zone.mean,
+              evidence: Event.evidence(evidence),
+              says: "#{zone.name}: #{zone.word}, lambda #{format('%.2f', zone.mean)} over #{zone.seconds.round} s."
+            )
           end
         end
 
