@@ -7,7 +7,7 @@ module UpperBranch
     class Compiled
       Variant = Struct.new(:fault, :hidden) # a fault with the findings of some effects hidden by a mask
 
-      attr_reader :catalogue, :faults, :features, :variants, :masks
+      attr_reader :catalogue, :faults, :features, :variants, :masks, :couplings
 
       def self.for(machine)
         machine.catalogue.kept.fetch([:compiled, machine.key]) { new(machine) }
@@ -18,6 +18,7 @@ module UpperBranch
         @features = machine.features
         @faults = machine.faults
         @masks = Masks.new(@catalogue, @faults)
+        @couplings = Couplings.new(@catalogue, @faults)
         @variants =
           @faults.map { |fault| Variant.new(fault, []) } +
           @masks.variants.map { |fault, hidden| Variant.new(fault, hidden) }
@@ -29,6 +30,11 @@ module UpperBranch
 
       def index(fault_id)
         @positions[fault_id]
+      end
+
+      # The index of the fault that a column stands for, a variant's own fault too; nil for the padding.
+      def fault_of(column)
+        column < faults.size ? column : variants[column]&.then { |variant| index(variant.fault.id) }
       end
 
       # Table for one finding. x: Symptom or Check; conditions: what was said of when a symptom shows ([] = not said).

@@ -1,52 +1,41 @@
 # frozen_string_literal: true
 
-require "numo/narray"
-
 module UpperBranch
   module Diagnosis
     # Faults that come together: a factor on the prior odds of each pair, named in the catalogue.
     class Couplings
+      # ones, others: indexes of faults; every pair of one and another takes the factor
       Coupling = Struct.new(:ones, :others, :factor)
 
-      def initialize(catalogue, compiled)
-        @size = compiled.variants.size + 1
-        @couplings = catalogue.couplings.filter_map do |row|
-          ones = row["one"].filter_map { |id| compiled.index(id) }
-          others =
-            (row["other"] || []).filter_map { |id| compiled.index(id) } |
-            with_effects(compiled, row["other_effects"] || [])
-          Coupling.new(ones, others - ones, row["factor"]) if ones.any? && (others - ones).any?
-        end
+      def initialize(catalogue, faults)
+        @faults = faults
+        @couplings = catalogue.couplings.filter_map { |row| build(row) }
       end
+
+      def each(&) = @couplings.each(&)
 
       # Faults coupled with this one.
       def partners(index)
         @couplings.flat_map do |coupling|
-          if coupling.ones.include?(index) then coupling.others
-          else
-            coupling.others.include?(index) ? coupling.ones : []
-          end
-        end
-      end
+          next coupling.others if coupling.ones.include?(index)
 
-      # log of the factors of every set. members: as Table takes them
-      def log_factors(members)
-        @couplings.reduce(Numo::DFloat.zeros(members.first.size)) do |total, coupling|
-          total + (count(members, coupling.ones) * count(members, coupling.others) * Math.log(coupling.factor))
+          coupling.others.include?(index) ? coupling.ones : []
         end
       end
 
       private
 
-      # How many members of each set are among the faults given.
-      def count(members, indexes)
-        lookup = Numo::DFloat.zeros(@size)
-        lookup[indexes] = 1
-        members.map { |place| lookup[place].dup }.reduce(:+)
+      def build(row)
+        ones = indexes { |fault| row["one"].include?(fault.id) }
+        named = row["other"] || []
+        effects = row["other_effects"] || []
+        others = indexes { |fault| named.include?(fault.id) || fault.effects.any? { |link| effects.include?(link.id) } }
+        others -= ones
+        Coupling.new(ones, others, row["factor"]) if ones.any? && others.any?
       end
 
-      def with_effects(compiled, effects)
-        compiled.faults.each_index.select { |i| compiled.faults[i].effects.any? { |link| effects.include?(link.id) } }
+      def indexes
+        @faults.each_index.select { |i| yield @faults[i] }
       end
     end
   end

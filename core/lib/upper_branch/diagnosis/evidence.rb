@@ -12,6 +12,9 @@ module UpperBranch
         def round = finding.round
         def normal? = chances ? chances.fetch(:normal, 0) > 0.5 : words == [:normal]
 
+        # The same result, its numbers for some columns only. columns: Columns
+        def over(columns) = dup.tap { |copy| copy.table = table.over(columns) }
+
         # P(this result | set) for every set. members: as Table takes them
         def likelihood(members)
           return table.likelihood(words, members) unless chances

@@ -4,7 +4,7 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # What is believed: Bayes' rule in log space over sets of faults, the empty set, and "outside the catalogue".
+    # What is believed: Bayes' rule in log space over sets of faults (Belief), the empty set, and "outside the catalogue".
     #
     #   posterior = Posterior.of(job)
     #   posterior.marginal("pump-cup")   # chance that it was in when the job began
@@ -19,42 +19,39 @@ module UpperBranch
         def shares(item) = share.call(item)
       end
 
-      attr_reader :machine, :compiled, :evidence, :outside, :relevant, :neglected, :prior_odds
+      BLAMED = 600   # leading rows that blame is shared out over
+      EXPLAINED = 60 # leading rows that say how well an item is explained
+
+      # relevant: indexes of the faults that stand in sets; neglected: estimate of the belief in sets larger than these
+      attr_reader :machine, :compiled, :evidence, :outside, :relevant, :prior_odds
 
       # size: faults in a set at most (scale.yml)
       def self.of(job, size: nil)
         compiled = Compiled.for(job.machine)
-        new(
-          job.machine,
-          compiled,
-          Evidence.of(job, compiled),
-          repairs: job.repairs,
-          size: size || job.catalogue.limits["sets"]
-        )
+        size ||= job.catalogue.limits["sets"]
+        new(job.machine, compiled, Evidence.of(job, compiled), repairs: job.repairs, size: size)
       end
 
       def initialize(machine, compiled, evidence, repairs: [], size: 3)
         @machine = machine
         @compiled = compiled
         @evidence = evidence
-        @repairs = repairs
-        @size = size
         @pad = compiled.variants.size
-        @prior_odds = prior_odds_of_faults
-        @couplings = Couplings.new(machine.catalogue, compiled)
-        @relevant = relevant_faults
-        weigh
+        @prior_odds = Priors.new(machine).odds(compiled.faults)
+        @relevant = relevant_faults(repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) })
+        @columns = Columns.new(compiled, @relevant)
+        @items = evidence.to_h { |item| [item, item.over(@columns)] }.compare_by_identity
+        @belief = believed(repairs, size)
+        finish
       end
+
+      def neglected = @belief.neglected
 
       # Chance that the fault was in before any repair.
-      def marginal(fault_id)
-        at(@first, fault_id)
-      end
+      def marginal(fault_id) = at(@first, fault_id)
 
       # Chance that the fault is in now.
-      def now(fault_id)
-        at(@last, fault_id)
-      end
+      def now(fault_id) = at(@last, fault_id)
 
       # Chances of all faults, now: {fault id => p}
       def all_now
@@ -62,58 +59,61 @@ module UpperBranch
       end
 
       # How far each fault still in is to blame for what was found, not merely likely to be there: the share of every
-      # abnormal finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets. {fault id
-      # => p}
+      # abnormal finding that its strength takes in each set, a(f) / (l + sum of a), averaged over the sets.
+      # {fault id => p}
       def blame
-        rows = leading(600)
-        free = Numo::DFloat.ones(@pad + 1)
+        rows = leading(BLAMED)
+        free = Numo::DFloat.ones(@columns.pad + 1)
         @evidence.reject(&:normal?).each { |item| free *= 1 - blame_for(item, rows) }
-        @compiled.faults.each_index.to_h { |i| [@compiled.faults[i].id, (1 - free[i]).clamp(0.0, 1.0)] }
+        @compiled.faults.each_index.to_h do |i|
+          column = @columns[i]
+          [@compiled.faults[i].id, column ? (1 - free[column]).clamp(0.0, 1.0) : 0.0]
+        end
       end
 
       # The leading sets as they stood before any repair. Irrelevant faults are left out of the sets: they are
       # independent.
       def sets(count)
         totals = Hash.new(0.0)
-        members = @worlds.first
-        leading(count * 40).each { |row| totals[names(members, row)] += @probability[row] }
+        leading(count * 40).each { |row| totals[names(row)] += @probability[row] }
         rows = totals.map { |faults, p| Row.new(faults: faults, probability: p, outside: false) }
         rows << Row.new(faults: [], probability: @outside, outside: true)
         rows.sort_by { |row| [-row.probability, row.faults] }.first(count)
       end
 
-      # Rows: the leading sets for planning.
+      # Rows: the leading sets for planning, in the columns of the compiled model.
       def rows(count)
         picked = leading(count)
         probability = @probability[picked].dup
-        now = places(@worlds.last[picked, true])
+        now = at_rows(@belief.rounds.last, picked)
         Rows.new(
-          now: now,
-          masked: at_rows(@masked.last, picked),
+          now: now.map { |place| @columns.global(place) },
+          masked: at_rows(@belief.masked.last, picked).map { |place| @columns.global(place) },
           probability: probability / probability.sum,
           pad: @pad,
-          share: ->(item) { still_in(item, picked, now) }
+          share: ->(item) { still_in(@items.fetch(item), picked, now) }
         )
       end
 
       # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
       def explained
-        rows = leading(60)
+        rows = leading(EXPLAINED)
         probability = @probability[rows]
         probability /= probability.sum
-        @evidence.to_h do |item|
-          [item.finding.entry, (item.likelihood(at_rows(@masked[item.round], rows)) * probability).sum]
+        @items.to_h do |item, here|
+          likelihood = here.likelihood(at_rows(@belief.masked[item.round], rows))
+          [item.finding.entry, (likelihood * probability).sum]
         end
       end
 
       # How belief moved: the chances of all faults before the first item of evidence and after each, as arrays in the
       # order of compiled.faults; after a repair, of what was still in at the time.
       def history
-        log = @worlds.log_weight
+        log = @belief.log_before
         outside = Math.log(outside_odds)
         steps = [standing(log, outside, 0, 0)]
         @evidence.each_with_index do |item, i|
-          log += @steps[i]
+          log += @belief.step(i)
           outside += Math.log(item.outside) unless item.before
           steps << standing(log, outside, item.round, i + 1)
         end
@@ -129,90 +129,24 @@ module UpperBranch
         index ? vector[index] : 0.0
       end
 
-      def prior_odds_of_faults
-        priors = Priors.new(@machine)
-        @compiled.faults.map { |fault| priors.of(fault).then { |p| p / (1 - p) } }
-      end
-
       # Faults that must stand in sets: tied to something abnormal, repaired, coupled or masked with such a one.
-      def relevant_faults
+      def relevant_faults(repaired)
         abnormal = @evidence.reject { |item| item.words == [:normal] && item.chances.nil? }
         shown = abnormal.map { |item| item.table.sums }.reduce(:+)
         chosen = shown ? shown.gt(0).where.to_a.select { |i| i < @compiled.faults.size } : []
-        chosen |= @repairs.flat_map(&:faults).filter_map { |id| @compiled.index(id) } if @repairs.any?
-        chosen |= chosen.flat_map { |i| @couplings.partners(i) + @compiled.masks.partners(i) }
+        chosen |= repaired
+        chosen |= chosen.flat_map { |i| @compiled.couplings.partners(i) + @compiled.masks.partners(i) }
         chosen.sort
       end
 
-      # All singles and pairs first; then bigger sets, best first: each leading set of a size with one member more.
-      def weigh
-        width = [@size, 1].max
-        take(Hypotheses.all(@relevant, [@size, 2].min, @pad, width))
-        @mass = [mass_of_size(2)]
-        (3..[@size, @relevant.size].min).each do |size|
-          take(Hypotheses.grown(best_sets(size - 1), size - 1, @relevant, @pad))
-          @mass << mass_of_size(size)
+      def believed(repairs, size)
+        log_odds = @prior_odds.map { |odds| Math.log(odds) }
+        mended = repairs.map do |repair|
+          [repair.faults.filter_map { |id| @compiled.index(id)&.then { |index| @columns[index] } }, repair.success]
         end
-        finish
-      end
-
-      # Add sets, scored.
-      def take(base)
-        added = worlds(base)
-        masked = added.rounds.map { |matrix| swap_masked(places(matrix)) }
-        log = scored(added, masked)
-        @log = @log ? @log.concatenate(log) : log
-        @masked =
-          if @masked
-            @masked.zip(masked).map { |old, new| old.zip(new).map { |one, other| one.concatenate(other) } }
-          else
-            masked
-          end
-        @worlds = @worlds ? @worlds.join(added) : added
-        @sizes = sizes(places(@worlds.first))
-      end
-
-      # Int32 rows: the leading sets of one size, members rising.
-      def best_sets(size)
-        first = @worlds.first
-        rows = @sizes.eq(size).where
-        return first[[], true] if rows.empty?
-
-        limit = @size > 3 ? rows.size : @machine.catalogue.limits["grown_from"]
-        first[rows[@log[rows].sort_index.reverse[0...[limit, rows.size].min]], true].dup
-      end
-
-      def worlds(base)
-        weights = Numo::DFloat.zeros(base.shape[0])
-        logs =
-          Numo::DFloat.cast(@prior_odds.map { |odds| Math.log(odds) } + Array.new(@pad - @prior_odds.size + 1, 0.0))
-        members = places(base)
-        members.each { |place| weights += logs[place].dup }
-        weights += @couplings.log_factors(members)
-        @repairs.reduce(Worlds.new(base, weights, @pad)) do |worlds, repair|
-          worlds.repair(repair.faults.filter_map { |id| @compiled.index(id) }, repair.success)
-        end
-      end
-
-      def scored(worlds, masked)
-        logs = @evidence.map { |item| Numo::NMath.log(chance(item, worlds, masked)) }
-        @steps = @steps ? @steps.zip(logs).map { |old, new| old.concatenate(new) } : logs
-        logs.reduce(worlds.log_weight) { |log, step| log + step }
-      end
-
-      # A result seen again where nothing that is in has changed tells nothing new.
-      def chance(item, worlds, masked)
-        likelihood = item.likelihood(masked[item.round])
-        return likelihood unless item.before
-
-        same =
-          worlds.rounds[item.round]
-            .eq(worlds.rounds[item.before.round])
-            .cast_to(Numo::Int32)
-            .sum(axis: 1)
-            .eq(worlds.first.shape[1])
-        likelihood[same] = 1.0
-        likelihood
+        catalogue = @machine.catalogue
+        Belief.new(@columns, @items.values, @columns.of_faults(log_odds, @compiled), repairs: mended, size: size,
+                                                                                      grown_from: catalogue.limits["grown_from"], kept: catalogue.kept)
       end
 
       def outside_odds
@@ -220,50 +154,47 @@ module UpperBranch
         prior / (1 - prior)
       end
 
-      def log_outside
-        Math.log(outside_odds) + @evidence.sum { |item| item.before ? 0.0 : Math.log(item.outside) }
+      def finish
+        log_outside = Math.log(outside_odds) + @evidence.sum { |item| item.before ? 0.0 : Math.log(item.outside) }
+        @probability, @outside = normalized(@belief.log, log_outside)
+        @first = marginals(@belief.rounds.first, @probability, @evidence)
+        @last = @belief.rounds.size > 1 ? marginals(@belief.rounds.last, @probability, @evidence) : @first
       end
 
-      def finish
-        log_outside = self.log_outside
-        peak = [@log.max, log_outside].max
-        weights = Numo::NMath.exp(@log - peak)
-        outside = Math.exp(log_outside - peak)
-        total = weights.sum + outside
-        @probability = weights / total
-        @outside = outside / total
-        @first = marginals(@worlds.first, @probability, @evidence)
-        @last = marginals(@worlds.last, @probability, @evidence)
-        @neglected = neglected_mass
+      # [probability of each row, of something outside the catalogue]
+      def normalized(log, outside)
+        peak = [log.max, outside].max
+        weights = Numo::NMath.exp(log - peak)
+        beyond = Math.exp(outside - peak)
+        total = weights.sum + beyond
+        [weights / total, beyond / total]
       end
 
       def blame_for(item, rows)
-        now = places(@worlds.last[rows, true])
-        now.zip(still_in(item, rows, now)).reduce(Numo::DFloat.zeros(@pad + 1)) do |sum, (place, share)|
-          sum + place.bincount(@probability[rows].dup * share, minlength: @pad + 1)
+        now = at_rows(@belief.rounds.last, rows)
+        probability = @probability[rows].dup
+        width = @columns.pad + 1
+        now.zip(still_in(@items.fetch(item), rows, now)).reduce(Numo::DFloat.zeros(width)) do |sum, (place, share)|
+          sum + place.bincount(probability * share, minlength: width)
         end
       end
 
-      # Each member's share of an item, 0 once it has been mended: one DFloat per place.
+      # Each member's share of an item, 0 once it has been mended: one DFloat per place. item: over the columns
       def still_in(item, rows, now)
-        then_in = places(@worlds.rounds[item.round][rows, true])
-        item
-          .shares(at_rows(@masked[item.round], rows))
-          .each_with_index
-          .map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
+        then_in = at_rows(@belief.rounds[item.round], rows)
+        shares = item.shares(at_rows(@belief.masked[item.round], rows))
+        shares.each_with_index.map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
       end
 
       def standing(log, outside, round, seen)
-        peak = [log.max, outside].max
-        weights = Numo::NMath.exp(log - peak)
-        marginals(@worlds.rounds[round], weights / (weights.sum + Math.exp(outside - peak)), @evidence.first(seen))
+        probability, = normalized(log, outside)
+        marginals(@belief.rounds[round], probability, @evidence.first(seen))
       end
 
-      def marginals(members, probability, evidence)
+      def marginals(places, probability, evidence)
         vector = free_marginals(evidence)
-        counted = Numo::DFloat.zeros(@pad + 1)
-        places(members).each { |place| counted += place.bincount(probability, minlength: @pad + 1) }
-        @relevant.each { |index| vector[index] = counted[index] }
+        counted = places.map { |place| place.bincount(probability, minlength: @columns.pad + 1) }.reduce(:+)
+        @relevant.each_with_index { |index, column| vector[index] = counted[column] }
         vector
       end
 
@@ -275,60 +206,18 @@ module UpperBranch
         (odds / (1 + odds)).to_a
       end
 
-      def mass_of_size(size)
-        rows = @sizes.eq(size).where
-        rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows].dup - @log.max).sum
-      end
-
-      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric
-      # series.
-      def neglected_mass
-        return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @relevant.size <= @size
-
-        ratio = @mass.last / @mass[-2]
-        return 1.0 if ratio >= 1
-
-        left = @mass.last * ratio / (1 - ratio)
-        left / (left + Numo::NMath.exp(@log - @log.max).sum)
-      end
-
       def leading(count)
-        @order ||= @probability.sort_index.reverse
+        @order ||= FaultSets.order(@belief.log)
         @order[0...[count, @order.size].min]
       end
 
-      def names(members, row)
-        members[row, true].to_a.reject { |index| index == @pad }.map { |index| @compiled.faults[index].id }.sort
+      def names(row)
+        columns = @belief.rounds.first.map { |place| place[row] }.reject { |column| column == @columns.pad }
+        columns.map { |column| @compiled.faults[@relevant[column]].id }.sort
       end
 
-      # A matrix of sets as one array per place.
-      def places(matrix)
-        Array.new(matrix.shape[1]) { |k| matrix[true, k].dup }
-      end
-
-      def at_rows(members, rows)
-        members.map { |place| place[rows].dup }
-      end
-
-      # How many members each set has.
-      def sizes(members)
-        members.map { |place| place.ne(@pad).cast_to(Numo::Int32) }.reduce(:+)
-      end
-
-      # Members with masked victims swapped for their variant.
-      def swap_masked(members)
-        @compiled.masks.each.reduce(members) { |swapped, mask| swap(mask, members, swapped) }
-      end
-
-      def swap(mask, members, swapped)
-        lookup = Numo::Int32.zeros(@pad + 1)
-        lookup[mask.maskers] = 1
-        rows = members.map { |place| lookup[place].dup }.reduce(:+).gt(0).where
-        return swapped if rows.empty?
-
-        map = Numo::Int32.new(@pad + 1).seq
-        mask.swap.each { |victim, variant| map[victim] = variant }
-        swapped.map { |place| place.dup.tap { |copy| copy[rows] = map[place[rows].dup] } }
+      def at_rows(places, rows)
+        places.map { |place| place[rows].dup }
       end
     end
   end

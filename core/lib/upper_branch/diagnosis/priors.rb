@@ -13,14 +13,27 @@ module UpperBranch
         @catalogue = machine.catalogue
       end
 
-      # fault -> probability strictly inside (0, 1)
-      def of(fault)
-        rate = step_value(step(fault.rate))
-        odds = rate / (1 - rate) * odds_factor(fault)
-        odds / (1 + odds)
+      # Prior odds of faults, in their order: Array of Float
+      def odds(faults)
+        factors = factors_by_fault
+        faults.map do |fault|
+          rate = step_value(step(fault.rate))
+          rate / (1 - rate) * factors.fetch(fault.id, 1.0) * work_odds(fault)
+        end
       end
 
+      # fault -> probability strictly inside (0, 1)
+      def of(fault) = odds([fault]).first.then { |odds| odds / (1 + odds) }
+
       private
+
+      # {fault id => factor} of what was answered at intake and of the shop's schools.
+      def factors_by_fault
+        tables = @machine.options.filter_map { |option| option["odds"] } + @machine.schools.odds_tables
+        tables.each_with_object(Hash.new(1.0)) do |table, product|
+          table.each { |id, factor| product[id] *= factor }
+        end
+      end
 
       # Index into STEPS; beyond the last means rarer than rare.
       def step(rate)
@@ -34,11 +47,6 @@ module UpperBranch
         letter = STEPS[index] and return @catalogue.scale["rates"][letter]["value"]
 
         @catalogue.scale["rates"]["R"]["value"] / (3.0**(index - STEPS.size + 1))
-      end
-
-      def odds_factor(fault)
-        context = @machine.options.map { |option| option.dig("odds", fault.id) || 1 }
-        context.reduce(1.0, :*) * work_odds(fault) * @machine.schools.odds(fault.id)
       end
 
       def work_odds(fault)

@@ -29,6 +29,14 @@ module UpperBranch
         @misses = 1 - @sums
       end
 
+      # The same numbers for some columns only, in their order (Columns): the padding must be among them. columns: Columns
+      def over(columns)
+        dup.tap { |copy| copy.restrict(columns) }
+      end
+
+      # log P(not shown) of each fault, for normal results folded together.
+      def log_misses = @log_misses ||= Numo::NMath.log(@misses)
+
       # a(f, x): chance that this fault alone shows anything abnormal. index: of the fault.
       def sum(index)
         @sums[index]
@@ -90,6 +98,15 @@ module UpperBranch
       def bytes = ((@strengths.size + 2) * ((@sums.size * 8) + 150)) + 500
 
       def inspect = "#<Table #{@finding.id}>"
+
+      protected
+
+      def restrict(columns)
+        @strengths = @strengths.transform_values { |column| columns.take(column) }
+        @sums = columns.take(@sums)
+        @misses = 1 - @sums
+        @log_misses = nil
+      end
 
       private
 

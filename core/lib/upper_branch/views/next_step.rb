@@ -82,7 +82,7 @@ module UpperBranch
           @posterior
             .all_now
             .reject { |_, p| p < 0.02 }
-            .sort_by { |id, p| [-p, id] }
+            .sort_by { |id, p| [-p.round(9), id] }
             .first(6)
             .map { |id, p| plan_of(Workshop::Repairs.find(@job.machine, id)).merge(probability: p.round(6)) }
         end

@@ -110,7 +110,7 @@ module UpperBranch
       end
 
       def faults(now)
-        @machine.faults.sort_by { |fault| [-now[fault.id], fault.id] }.each_with_index.map do |fault, rank|
+        @machine.faults.sort_by { |fault| [-now[fault.id].round(9), fault.id] }.each_with_index.map do |fault, rank|
           {
             id: fault.id,
             name: fault.name,

@@ -19,10 +19,8 @@ module UpperBranch
       def house? = @chosen.any? { |row| row["house"] }
       def lifts?(rule) = @chosen.any? { |row| row["lifts"]&.include?(rule) }
 
-      # Factor on the prior odds of a fault.
-      def odds(fault_id)
-        @chosen.reduce(1.0) { |product, row| product * (row.dig("odds", fault_id) || 1) }
-      end
+      # Factors on the prior odds of faults, a table for each choice that has any: [{fault id => factor}]
+      def odds_tables = @chosen.filter_map { |row| row["odds"] }
 
       # The shop's limits of a reading, or nil.
       def cuts(check) = overlay("cuts", check.id)

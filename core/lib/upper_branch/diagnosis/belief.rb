@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # Weighted sets of faults: all singles and pairs first, then bigger ones, best first: each leading set of a size with one member
+    # more. Everything is counted in Columns.
+    #
+    # Normal results before any repair are folded into one vector: with P(normal | S) a product over the members, they and the
+    # priors add up to one number for each fault, whatever their number. Only abnormal results are reckoned set by set.
+    class Belief
+      Block = Struct.new(:rounds, :masked, :log, :steps, :split) # as the attributes of the same names; split: see log_before
+
+      # rounds: places before any repair, after the first, ...; masked: the same with masked victims swapped; log: weight of each row;
+      # steps: for each item log P(result | set), nil where it is folded
+      attr_reader :columns, :items, :rounds, :masked, :log, :steps, :neglected
+
+      # items: Evidence::Item over these columns; prior: DFloat, log odds by column; repairs: [[columns, success], ...];
+      # size: members of a set at most; grown_from: how many sets of two are grown into sets of three; kept: BoundedCache
+      def initialize(columns, items, prior, repairs:, size:, grown_from:, kept:)
+        @columns = columns
+        @items = items
+        @prior = prior
+        @repairs = repairs
+        @size = size
+        @grown_from = grown_from
+        @kept = kept
+        @width = [size, 2].max
+        fold
+        weigh
+      end
+
+      # log of the weight of every row before the first item: priors, couplings, and how repairs have split it.
+      def log_before
+        before = added(@prior, @masked.first) + @columns.log_factors(@rounds.first)
+        @split ? before + @split : before
+      end
+
+      # What an item adds to it. position: of the item
+      def step(position) = @steps[position] || folded_step(@items[position])
+
+      private
+
+      def folded?(item) = item.words == [:normal] && item.chances.nil? && item.round.zero? && item.table.finding.normal
+
+      # The prior of each fault, and what all folded items leave of it.
+      def fold
+        folded = @items.select { |item| folded?(item) }
+        @fold = folded.reduce(@prior) { |sum, item| sum + item.table.log_misses }
+        @constant = folded.sum { |item| Math.log(1 - item.table.leak) }
+      end
+
+      def weigh
+        pad = @columns.pad
+        add(@kept.fetch([:small_sets, pad, [@size, 2].min]) { FaultSets::Small.new(pad, [@size, 2].min) }.places)
+        @mass = [mass_of_size(2)]
+        (3..[@size, pad].min).each do |size|
+          add(FaultSets.grown(best_sets(size - 1), pad))
+          @mass << mass_of_size(size)
+        end
+        @neglected = neglected_mass
+      end
+
+      # Sets of one size more, scored.
+      def add(places)
+        block = scored(places)
+        @rounds = joined(@rounds, block.rounds)
+        @masked = joined(@masked, block.masked)
+        @log = @log ? @log.concatenate(block.log) : block.log
+        @steps = @steps ? @steps.zip(block.steps).map { |old, new| old&.concatenate(new) } : block.steps
+        @split = @split ? @split.concatenate(block.split) : block.split
+        @sizes = FaultSets.sizes(@rounds.first, @columns.pad)
+      end
+
+      def joined(old, new)
+        wide = new.map { |places| FaultSets.padded(places, @width, @columns.pad) }
+        old ? old.zip(wide).map { |one, other| one.zip(other).map { |place, more| place.concatenate(more) } } : wide
+      end
+
+      def scored(places)
+        masked = @columns.swap_masked(places)
+        steps = @items.map { |item| Numo::NMath.log(item.likelihood(masked)) if item.round.zero? && !folded?(item) }
+        log = steps.compact.reduce(added(@fold, masked) + @columns.log_factors(places) + @constant) { |sum, step| sum + step }
+        worlds = @repairs.reduce(Worlds.new(places, log, @columns.pad)) { |known, (mended, success)| known.repair(mended, success) }
+        later(worlds, masked, steps, @repairs.any? ? worlds.log - worlds.spread(log) : nil)
+      end
+
+      # Results after a repair, judged by what was still in.
+      def later(worlds, masked, steps, split)
+        swapped = [masked.map { |place| worlds.spread(place) }, *worlds.rounds.drop(1).map { |places| @columns.swap_masked(places) }]
+        steps = @items.each_index.map do |i|
+          next steps[i] && worlds.spread(steps[i]) if @items[i].round.zero?
+
+          Numo::NMath.log(chance(@items[i], worlds.rounds, swapped))
+        end
+        log = @items.each_index.reduce(worlds.log) { |sum, i| @items[i].round.zero? ? sum : sum + steps[i] }
+        Block.new(worlds.rounds, swapped, log, steps, split)
+      end
+
+      # A result seen again where nothing that is in has changed tells nothing new.
+      def chance(item, rounds, masked)
+        likelihood = item.likelihood(masked[item.round])
+        return likelihood unless item.before
+
+        now, before = rounds.values_at(item.round, item.before.round)
+        likelihood[now.zip(before).map { |one, other| one.eq(other) }.reduce(:&)] = 1.0
+        likelihood
+      end
+
+      # A number by column, added up over the members of each set.
+      def added(vector, places) = places.map { |place| vector[place].dup }.reduce(:+)
+
+      def folded_step(item)
+        added(item.table.log_misses, @masked.first) + Math.log(1 - item.table.leak)
+      end
+
+      # Places of the leading sets of one size.
+      def best_sets(size)
+        rows = @sizes.eq(size).where
+        limit = @size > 3 ? rows.size : @grown_from
+        best = rows.empty? ? rows : rows[FaultSets.order(@log[rows].dup)[0...[limit, rows.size].min]]
+        @rounds.first.first(size).map { |place| place[best].dup }
+      end
+
+      def mass_of_size(size)
+        rows = @sizes.eq(size).where
+        rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows].dup - @log.max).sum
+      end
+
+      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric series.
+      def neglected_mass
+        return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @columns.pad <= @size
+
+        ratio = @mass.last / @mass[-2]
+        return 1.0 if ratio >= 1
+
+        left = @mass.last * ratio / (1 - ratio)
+        left / (left + Numo::NMath.exp(@log - @log.max).sum)
+      end
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # The faults that must stand in sets, side by side and numbered anew from 0: whatever is reckoned over sets is as wide as these and
+    # no wider. After them the padding (no fault), then the variants of victims of a mask.
+    #
+    # Only faults tied to something abnormal need to stand in sets. The others factor out exactly: with P(normal | S) a product over the
+    # members, a fault that no abnormal finding speaks of is independent of the rest (the trick of Heckerman's Quickscore, 1989, for
+    # noisy-OR networks), see Posterior#marginals.
+    class Columns
+      # maskers: columns of faults that hide; swap: {victim => variant}, columns
+      Mask = Struct.new(:maskers, :swap)
+
+      # indexes: of the faults, rising; pad: column of the padding
+      attr_reader :indexes, :pad, :masks, :couplings
+
+      # indexes: of compiled.faults
+      def initialize(compiled, indexes)
+        @indexes = indexes
+        @pad = indexes.size
+        @place = indexes.each_with_index.to_h
+        @variants = []
+        @masks = compiled.masks.each.filter_map { |mask| masked(mask) }
+        @couplings = compiled.couplings.each.filter_map { |coupling| coupled(coupling) }
+        @columns = Numo::Int32.cast(indexes + [compiled.variants.size] + @variants)
+      end
+
+      # The column of a fault, or nil.
+      def [](index) = @place[index]
+
+      # A vector over all columns of the compiled model, brought down to these.
+      def take(vector) = vector[@columns].dup
+
+      # A vector over faults (not variants), brought down to these; a variant takes its fault's.
+      def of_faults(vector, compiled)
+        faults = @columns.to_a.map { |column| compiled.fault_of(column) }
+        Numo::DFloat.cast(faults.map { |index| index ? vector[index] : 0.0 })
+      end
+
+      # Columns here as columns of the compiled model. places: Int32
+      def global(places) = @columns[places].dup
+
+      # Members with masked victims swapped for their variant: the first mask that hides one counts. places: array of Int32
+      def swap_masked(places)
+        @masks.reduce(places) { |swapped, mask| swap(mask, places, swapped) }
+      end
+
+      # log of the factors of every set. places: array of Int32 [sets]
+      def log_factors(places)
+        @couplings.reduce(Numo::DFloat.zeros(places.first.size)) do |total, coupling|
+          total + (count(places, coupling.ones) * count(places, coupling.others) * Math.log(coupling.factor))
+        end
+      end
+
+      # About what it takes in memory.
+      def bytes = @columns.size * 60
+
+      private
+
+      def coupled(coupling)
+        ones, others = [coupling.ones, coupling.others].map { |list| list.filter_map { |index| @place[index] } }
+        Couplings::Coupling.new(ones, others, coupling.factor) if ones.any? && others.any?
+      end
+
+      def masked(mask)
+        maskers = mask.maskers.filter_map { |index| @place[index] }
+        swap = mask.swap.filter_map { |victim, variant| (column = @place[victim]) && [column, variant_column(variant)] }
+        Mask.new(maskers, swap.to_h) if maskers.any? && swap.any?
+      end
+
+      def variant_column(variant)
+        @variants << variant unless @variants.include?(variant)
+        @pad + 1 + @variants.index(variant)
+      end
+
+      # How many members of each set are among these columns.
+      def count(places, columns)
+        lookup = Numo::DFloat.zeros(@columns.size)
+        lookup[columns] = 1
+        places.map { |place| lookup[place].dup }.reduce(:+)
+      end
+
+      def swap(mask, places, swapped)
+        rows = count(places, mask.maskers).gt(0).where
+        return swapped if rows.empty?
+
+        map = Numo::Int32.new(@columns.size).seq
+        mask.swap.each { |victim, variant| map[victim] = variant }
+        swapped.map { |place| place.dup.tap { |copy| copy[rows] = map[place[rows].dup] } }
+      end
+    end
+  end
+end

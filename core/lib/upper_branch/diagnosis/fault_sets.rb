@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # Sets of faults as places: one Int32 array per place in the set, each [sets], padded with the column of no fault.
+    module FaultSets
+      TIE = 1e-9
+
+      # The empty set, all singles and all pairs of `count` columns (up to `size` members), in that order. Kept, since every job with as
+      # many suspects has the same.
+      class Small
+        attr_reader :places
+
+        # pad: the column of no fault is `count` itself
+        def initialize(count, size)
+          columns = Array.new(count) { |i| i }
+          pairs = size > 1 ? columns.combination(2).to_a : []
+          singles = size.positive? ? columns : []
+          @places = [[count] + singles + pairs.map(&:first), [count] + singles.map { count } + pairs.map(&:last)]
+                    .map { |place| Numo::Int32.cast(place) }
+        end
+
+        # About what it takes in memory.
+        def bytes = @places.sum { |place| place.size * 4 }
+      end
+
+      module_function
+
+      # Sets one larger, grown from some of the same size by one column more; each once. places: full, without padding
+      # count: of the columns to grow by
+      def grown(places, count)
+        return places + [places.first] if places.first.empty? || count.zero?
+
+        wide = places.map { |place| (place.reshape(place.size, 1) + Numo::Int32.zeros(1, count)).flatten }
+        newest = (Numo::Int32.zeros(places.first.size, 1) + Numo::Int32.new(1, count).seq).flatten
+        fresh = wide.map { |place| place.ne(newest) }.reduce(:&).where
+        unique([*wide, newest].map { |place| place[fresh].dup }, count)
+      end
+
+      # Each set once, members rising.
+      def unique(places, count)
+        rows = Numo::Int32.hstack(places.map { |place| place.reshape(place.size, 1) }).sort(axis: 1)
+        sorted = Array.new(places.size) { |k| rows[true, k].dup }
+        keys = sorted.reduce(Numo::Int64.zeros(rows.shape[0])) { |key, place| (key * (count + 1)) + place }
+        order = keys.sort_index
+        kept = keys[order].dup
+        first = Numo::Bit.ones(order.size)
+        first[1..] = kept[1..].ne(kept[0...-1]) if order.size > 1
+        rising = order[first.where].dup
+        sorted.map { |place| place[rising].dup }
+      end
+
+      # Rows from the heaviest to the lightest; ties (to 1e-9) in the order of the rows, whatever the last bits of the sums are.
+      # log: DFloat, weight of each row
+      def order(log)
+        steps = (log.clip(-1e4, 1e4) / TIE).round.cast_to(Numo::Int64)
+        ((steps * log.size) - Numo::Int64.new(log.size).seq).sort_index.reverse
+      end
+
+      # How many members each set has.
+      def sizes(places, pad)
+        places.map { |place| place.ne(pad).cast_to(Numo::Int32) }.reduce(:+)
+      end
+
+      # The same sets with room for more members. width: places wanted
+      def padded(places, width, pad)
+        places + Array.new(width - places.size) { Numo::Int32.new(places.first.size).fill(pad) }
+      end
+    end
+  end
+end
