@@ -139,12 +139,12 @@ RSpec.describe "Measuring in the browser" do
     at("idle-speed", seen("high-idle"))
     press("l")
     within("[role=dialog]") do
-      expect(page).to have_text("500 and 900 rpm, from the trade")
+      expect(page).to have_text("500 and 900 rpm, usual in the trade")
       within("li", text: "Idle speed") { click_button "Change" }
       fill_in "Idle speed, limit 1", with: "600"
       fill_in "Idle speed, limit 2", with: "650"
       click_button "Set"
-      expect(page).to have_text("600 and 650 rpm, from this job")
+      expect(page).to have_text("600 and 650 rpm, this job's own")
     end
   end
 
@@ -170,7 +170,7 @@ RSpec.describe "Measuring in the browser" do
     click_button "Start tracing"
     expect(page).to have_css("section[aria-label='Next step'] h2")
     press("l")
-    expect(page).to have_css("[role=dialog]", text: "550 and 600 rpm, from spec card Press downdraft")
+    expect(page).to have_css("[role=dialog]", text: "550 and 600 rpm, spec card Press downdraft")
   end
 
   it "answers on the worktop as one types, says what is wrong at the field, and sends the answer to a job" do

@@ -4,20 +4,22 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # Weighted sets of faults: all singles and pairs first, then bigger ones, best first: each leading set of a size with one member
-    # more. Everything is counted in Columns.
+    # Weighted sets of faults: all singles and pairs first, then bigger ones, best first: each leading set of a size
+    # with one member more. Everything is counted in Columns.
     #
-    # Normal results before any repair are folded into one vector: with P(normal | S) a product over the members, they and the
-    # priors add up to one number for each fault, whatever their number. Only abnormal results are reckoned set by set.
+    # Normal results before any repair are folded into one vector: with P(normal | S) a product over the members, they
+    # and the priors add up to one number for each fault, whatever their number. Only abnormal results are reckoned set
+    # by set.
     class Belief
       Block = Struct.new(:rounds, :masked, :log, :steps, :split) # as the attributes of the same names; split: see log_before
 
-      # rounds: places before any repair, after the first, ...; masked: the same with masked victims swapped; log: weight of each row;
-      # steps: for each item log P(result | set), nil where it is folded
+      # rounds: places before any repair, after the first, ...; masked: the same with masked victims swapped; log:
+      # weight of each row; steps: for each item log P(result | set), nil where it is folded
       attr_reader :columns, :items, :rounds, :masked, :log, :steps, :neglected
 
       # items: Evidence::Item over these columns; prior: DFloat, log odds by column; repairs: [[columns, success], ...];
-      # size: members of a set at most; grown_from: how many sets of two are grown into sets of three; kept: BoundedCache
+      # size: members of a set at most; grown_from: how many sets of two are grown into sets of three; kept:
+      # BoundedCache
       def initialize(columns, items, prior, repairs:, size:, grown_from:, kept:)
         @columns = columns
         @items = items
@@ -53,18 +55,20 @@ module UpperBranch
 
       def weigh
         pad = @columns.pad
-        add(@kept.fetch([:small_sets, pad, [@size, 2].min]) { FaultSets::Small.new(pad, [@size, 2].min) }.places)
+        small = @kept.fetch([:small_sets, pad, [@size, 2].min]) { FaultSets::Small.new(pad, [@size, 2].min) }.places
+        add(*@columns.small(small))
         @mass = [mass_of_size(2)]
         (3..[@size, pad].min).each do |size|
-          add(FaultSets.grown(best_sets(size - 1), pad))
+          bigger = FaultSets.grown(best_sets(size - 1), pad)
+          add(bigger, @columns.swap_masked(bigger), @columns.log_factors(bigger))
           @mass << mass_of_size(size)
         end
         @neglected = neglected_mass
       end
 
-      # Sets of one size more, scored.
-      def add(places)
-        block = scored(places)
+      # More sets, scored. masked: the same places with masked victims swapped; factors: log of their couplings'
+      def add(places, masked, factors)
+        block = scored(places, masked, factors)
         @rounds = joined(@rounds, block.rounds)
         @masked = joined(@masked, block.masked)
         @log = @log ? @log.concatenate(block.log) : block.log
@@ -78,22 +82,28 @@ module UpperBranch
         old ? old.zip(wide).map { |one, other| one.zip(other).map { |place, more| place.concatenate(more) } } : wide
       end
 
-      def scored(places)
-        masked = @columns.swap_masked(places)
+      def scored(places, masked, factors)
         steps = @items.map { |item| Numo::NMath.log(item.likelihood(masked)) if item.round.zero? && !folded?(item) }
-        log = steps.compact.reduce(added(@fold, masked) + @columns.log_factors(places) + @constant) { |sum, step| sum + step }
-        worlds = @repairs.reduce(Worlds.new(places, log, @columns.pad)) { |known, (mended, success)| known.repair(mended, success) }
+        log = steps.compact.reduce(added(@fold, masked) + factors + @constant) { |sum, step| sum + step }
+        worlds =
+          @repairs.reduce(Worlds.new(places, log, @columns.pad)) do |known, (mended, success)|
+            known.repair(mended, success)
+          end
         later(worlds, masked, steps, @repairs.any? ? worlds.log - worlds.spread(log) : nil)
       end
 
       # Results after a repair, judged by what was still in.
       def later(worlds, masked, steps, split)
-        swapped = [masked.map { |place| worlds.spread(place) }, *worlds.rounds.drop(1).map { |places| @columns.swap_masked(places) }]
-        steps = @items.each_index.map do |i|
-          next steps[i] && worlds.spread(steps[i]) if @items[i].round.zero?
+        swapped = [
+          masked.map { |place| worlds.spread(place) },
+          *worlds.rounds.drop(1).map { |places| @columns.swap_masked(places) }
+        ]
+        steps =
+          @items.each_index.map do |i|
+            next steps[i] && worlds.spread(steps[i]) if @items[i].round.zero?
 
-          Numo::NMath.log(chance(@items[i], worlds.rounds, swapped))
-        end
+            Numo::NMath.log(chance(@items[i], worlds.rounds, swapped))
+          end
         log = @items.each_index.reduce(worlds.log) { |sum, i| @items[i].round.zero? ? sum : sum + steps[i] }
         Block.new(worlds.rounds, swapped, log, steps, split)
       end
@@ -128,7 +138,8 @@ module UpperBranch
         rows.empty? ? 0.0 : Numo::NMath.exp(@log[rows].dup - @log.max).sum
       end
 
-      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric series.
+      # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric
+      # series.
       def neglected_mass
         return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @columns.pad <= @size
 

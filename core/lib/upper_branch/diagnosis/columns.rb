@@ -4,12 +4,12 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # The faults that must stand in sets, side by side and numbered anew from 0: whatever is reckoned over sets is as wide as these and
-    # no wider. After them the padding (no fault), then the variants of victims of a mask.
+    # The faults that must stand in sets, side by side and numbered anew from 0: whatever is reckoned over sets is as
+    # wide as these and no wider. After them the padding (no fault), then the variants of victims of a mask.
     #
-    # Only faults tied to something abnormal need to stand in sets. The others factor out exactly: with P(normal | S) a product over the
-    # members, a fault that no abnormal finding speaks of is independent of the rest (the trick of Heckerman's Quickscore, 1989, for
-    # noisy-OR networks), see Posterior#marginals.
+    # Only faults tied to something abnormal need to stand in sets. The others factor out exactly: with P(normal | S) a
+    # product over the members, a fault that no abnormal finding speaks of is independent of the rest (the trick of
+    # Heckerman's Quickscore, 1989, for noisy-OR networks), see Posterior#marginals.
     class Columns
       # maskers: columns of faults that hide; swap: {victim => variant}, columns
       Mask = Struct.new(:maskers, :swap)
@@ -43,7 +43,8 @@ module UpperBranch
       # Columns here as columns of the compiled model. places: Int32
       def global(places) = @columns[places].dup
 
-      # Members with masked victims swapped for their variant: the first mask that hides one counts. places: array of Int32
+      # Members with masked victims swapped for their variant: the first mask that hides one counts. places: array of
+      # Int32
       def swap_masked(places)
         @masks.reduce(places) { |swapped, mask| swap(mask, places, swapped) }
       end
@@ -55,8 +56,14 @@ module UpperBranch
         end
       end
 
-      # About what it takes in memory.
-      def bytes = @columns.size * 60
+      # The small sets of these columns, ready to be weighed: places, places with masked victims swapped, log of the
+      # factors of couplings. They depend on nothing found, so that a job that goes on need not make them again.
+      def small(places)
+        @small ||= [places, swap_masked(places), log_factors(places)]
+      end
+
+      # About what it takes in memory, with its small sets.
+      def bytes = (@columns.size * 60) + ((@pad**2) * 12)
 
       private
 

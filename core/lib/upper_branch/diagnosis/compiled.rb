@@ -47,6 +47,11 @@ module UpperBranch
         @catalogue.kept.fetch([@own, checks.map(&:id)]) { Forecast::Sheet.new(self, checks) }
       end
 
+      # The faults that stand in sets, by their indexes.
+      def columns(indexes)
+        @catalogue.kept.fetch([@own, indexes]) { Columns.new(self, indexes) }
+      end
+
       # About what it takes in memory, without its tables.
       def bytes = @variants.size * 200
 

@@ -8,8 +8,8 @@ module UpperBranch
     module FaultSets
       TIE = 1e-9
 
-      # The empty set, all singles and all pairs of `count` columns (up to `size` members), in that order. Kept, since every job with as
-      # many suspects has the same.
+      # The empty set, all singles and all pairs of `count` columns (up to `size` members), in that order. Kept, since
+      # every job with as many suspects has the same.
       class Small
         attr_reader :places
 
@@ -41,19 +41,31 @@ module UpperBranch
 
       # Each set once, members rising.
       def unique(places, count)
-        rows = Numo::Int32.hstack(places.map { |place| place.reshape(place.size, 1) }).sort(axis: 1)
-        sorted = Array.new(places.size) { |k| rows[true, k].dup }
-        keys = sorted.reduce(Numo::Int64.zeros(rows.shape[0])) { |key, place| (key * (count + 1)) + place }
+        sorted = rising(places)
+        keys = sorted.reduce(Numo::Int64.zeros(sorted.first.size)) { |key, place| (key * (count + 1)) + place }
         order = keys.sort_index
         kept = keys[order].dup
         first = Numo::Bit.ones(order.size)
         first[1..] = kept[1..].ne(kept[0...-1]) if order.size > 1
-        rising = order[first.where].dup
-        sorted.map { |place| place[rising].dup }
+        once = order[first.where].dup
+        sorted.map { |place| place[once].dup }
       end
 
-      # Rows from the heaviest to the lightest; ties (to 1e-9) in the order of the rows, whatever the last bits of the sums are.
-      # log: DFloat, weight of each row
+      # The members of each set from the first column to the last: the least moves forward, place by place.
+      def rising(places)
+        places = places.dup
+        places.each_index do |k|
+          ((k + 1)...places.size).each do |other|
+            places[k], places[other] =
+              Numo::Int32.minimum(places[k], places[other]),
+              Numo::Int32.maximum(places[k], places[other])
+          end
+        end
+        places
+      end
+
+      # Rows from the heaviest to the lightest; ties (to 1e-9) in the order of the rows, whatever the last bits of the
+      # sums are. log: DFloat, weight of each row
       def order(log)
         steps = (log.clip(-1e4, 1e4) / TIE).round.cast_to(Numo::Int64)
         ((steps * log.size) - Numo::Int64.new(log.size).seq).sort_index.reverse

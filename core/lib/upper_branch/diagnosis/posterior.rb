@@ -4,7 +4,8 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # What is believed: Bayes' rule in log space over sets of faults (Belief), the empty set, and "outside the catalogue".
+    # What is believed: Bayes' rule in log space over sets of faults (Belief), the empty set, and "outside the
+    # catalogue".
     #
     #   posterior = Posterior.of(job)
     #   posterior.marginal("pump-cup")   # chance that it was in when the job began
@@ -39,7 +40,7 @@ module UpperBranch
         @pad = compiled.variants.size
         @prior_odds = Priors.new(machine).odds(compiled.faults)
         @relevant = relevant_faults(repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) })
-        @columns = Columns.new(compiled, @relevant)
+        @columns = compiled.columns(@relevant)
         @items = evidence.to_h { |item| [item, item.over(@columns)] }.compare_by_identity
         @belief = believed(repairs, size)
         finish
@@ -145,8 +146,15 @@ module UpperBranch
           [repair.faults.filter_map { |id| @compiled.index(id)&.then { |index| @columns[index] } }, repair.success]
         end
         catalogue = @machine.catalogue
-        Belief.new(@columns, @items.values, @columns.of_faults(log_odds, @compiled), repairs: mended, size: size,
-                                                                                      grown_from: catalogue.limits["grown_from"], kept: catalogue.kept)
+        Belief.new(
+          @columns,
+          @items.values,
+          @columns.of_faults(log_odds, @compiled),
+          repairs: mended,
+          size: size,
+          grown_from: catalogue.limits["grown_from"],
+          kept: catalogue.kept
+        )
       end
 
       def outside_odds

@@ -16,9 +16,10 @@ module UpperBranch
       # Prior odds of faults, in their order: Array of Float
       def odds(faults)
         factors = factors_by_fault
+        done = @catalogue.work.select { |row| @machine.work.include?(row["id"]) }
         faults.map do |fault|
           rate = step_value(step(fault.rate))
-          rate / (1 - rate) * factors.fetch(fault.id, 1.0) * work_odds(fault)
+          rate / (1 - rate) * factors.fetch(fault.id, 1.0) * work_odds(fault, done)
         end
       end
 
@@ -49,8 +50,8 @@ module UpperBranch
         @catalogue.scale["rates"]["R"]["value"] / (3.0**(index - STEPS.size + 1))
       end
 
-      def work_odds(fault)
-        done = @catalogue.work.select { |row| @machine.work.include?(row["id"]) }
+      # done: rows of the work done last
+      def work_odds(fault, done)
         return @catalogue.scale["work"]["named_odds"] if done.any? { |row| row["faults"]&.include?(fault.id) }
         return @catalogue.scale["work"]["circuit_odds"] if done.any? { |row| row["circuits"]&.include?(fault.circuit) }
 

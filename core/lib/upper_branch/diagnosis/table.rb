@@ -29,7 +29,8 @@ module UpperBranch
         @misses = 1 - @sums
       end
 
-      # The same numbers for some columns only, in their order (Columns): the padding must be among them. columns: Columns
+      # The same numbers for some columns only, in their order (Columns): the padding must be among them. columns:
+      # Columns
       def over(columns)
         dup.tap { |copy| copy.restrict(columns) }
       end

@@ -4,9 +4,9 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # Sets of faults through the repairs of a job. A repair mends each of its faults that is in with its chance of success; a
-    # set holding such a fault splits into "mended" and "still there". Each row then has its members in every round: findings
-    # of a round are judged against the faults that were still in at the time.
+    # Sets of faults through the repairs of a job. A repair mends each of its faults that is in with its chance of
+    # success; a set holding such a fault splits into "mended" and "still there". Each row then has its members in every
+    # round: findings of a round are judged against the faults that were still in at the time.
     class Worlds
       # rounds: places (as FaultSets has them) before any repair, after the first, ...; log: weight of each row
       attr_reader :rounds, :log

@@ -99,7 +99,7 @@ function LimitRow(props: {
         {props.name}
         <span className="block text-sm text-dim">
           {props.settable
-            ? `${shown} ${props.unit === "ratio" ? "" : props.unit}, from ${limitFrom(limit)}`
+            ? `${shown} ${props.unit === "ratio" ? "" : props.unit}, ${limitFrom(limit)}`
             : "judged by its curve"}
         </span>
       </span>

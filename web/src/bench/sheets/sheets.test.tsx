@@ -33,7 +33,7 @@ describe("the limits of a job", () => {
 
   it("say where each comes from, and which are not known", () => {
     sheet();
-    expect(screen.getByText(/2.5 and 7 psi, from usual in the trade/)).toBeTruthy();
+    expect(screen.getByText(/2.5 and 7 psi, usual in the trade/)).toBeTruthy();
     expect(screen.getByText(/not known mm/)).toBeTruthy();
   });
 
