@@ -11,7 +11,8 @@ module UpperBranch
     # and the priors add up to one number for each fault, whatever their number. Only abnormal results are reckoned set
     # by set.
     class Belief
-      Block = Struct.new(:rounds, :masked, :log, :steps, :split) # as the attributes of the same names; split: see log_before
+      # As the attributes of the same names; split: what repairs did to the weights (log_before).
+      Block = Struct.new(:rounds, :masked, :log, :steps, :split)
 
       # rounds: places before any repair, after the first, ...; masked: the same with masked victims swapped; log:
       # weight of each row; steps: for each item log P(result | set), nil where it is folded

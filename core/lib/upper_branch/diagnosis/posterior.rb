@@ -64,11 +64,11 @@ module UpperBranch
       # {fault id => p}
       def blame
         rows = leading(BLAMED)
-        free = Numo::DFloat.ones(@columns.pad + 1)
-        @evidence.reject(&:normal?).each { |item| free *= 1 - blame_for(item, rows) }
+        here = @evidence.reject(&:normal?).map { |item| @items.fetch(item) }
+        by_column = Blame.new(@belief, rows, @probability[rows].dup).by_column(here)
         @compiled.faults.each_index.to_h do |i|
           column = @columns[i]
-          [@compiled.faults[i].id, column ? (1 - free[column]).clamp(0.0, 1.0) : 0.0]
+          [@compiled.faults[i].id, column ? by_column[column] : 0.0]
         end
       end
 
@@ -86,13 +86,13 @@ module UpperBranch
       def rows(count)
         picked = leading(count)
         probability = @probability[picked].dup
-        now = at_rows(@belief.rounds.last, picked)
+        blame = Blame.new(@belief, picked, probability)
         Rows.new(
-          now: now.map { |place| @columns.global(place) },
+          now: blame.now.map { |place| @columns.global(place) },
           masked: at_rows(@belief.masked.last, picked).map { |place| @columns.global(place) },
           probability: probability / probability.sum,
           pad: @pad,
-          share: ->(item) { still_in(@items.fetch(item), picked, now) }
+          share: ->(item) { blame.share(@items.fetch(item)) }
         )
       end
 
@@ -176,22 +176,6 @@ module UpperBranch
         beyond = Math.exp(outside - peak)
         total = weights.sum + beyond
         [weights / total, beyond / total]
-      end
-
-      def blame_for(item, rows)
-        now = at_rows(@belief.rounds.last, rows)
-        probability = @probability[rows].dup
-        width = @columns.pad + 1
-        now.zip(still_in(@items.fetch(item), rows, now)).reduce(Numo::DFloat.zeros(width)) do |sum, (place, share)|
-          sum + place.bincount(probability * share, minlength: width)
-        end
-      end
-
-      # Each member's share of an item, 0 once it has been mended: one DFloat per place. item: over the columns
-      def still_in(item, rows, now)
-        then_in = at_rows(@belief.rounds[item.round], rows)
-        shares = item.shares(at_rows(@belief.masked[item.round], rows))
-        shares.each_with_index.map { |share, k| share * now[k].eq(then_in[k]).cast_to(Numo::DFloat) }
       end
 
       def standing(log, outside, round, seen)
