@@ -5,6 +5,9 @@ import { Broken } from "./shell/broken";
 import { Shell } from "./shell/shell";
 import { Loading } from "./ui/state";
 
+/** What could not be fetched ahead is asked again, and told, by the page itself. */
+const shown = () => undefined;
+
 /**
  * Every page with its address. The code of a page comes when it is asked for; what it will ask the server for is fetched meanwhile
  * (`ahead`), so that one does not wait for the other.
@@ -16,10 +19,10 @@ export function routes(client: QueryClient): RouteObject[] {
       for (const fetch of wanted) void fetch(params.id ?? "");
       return null;
     };
-  const catalogue = () => client.prefetchQuery(queries.catalogue());
-  const job = (id: string) => client.prefetchQuery(queries.job(id));
-  const cards = () => client.prefetchQuery(queries.cards());
-  const worktop = () => client.prefetchQuery(queries.worktop());
+  const catalogue = () => client.query(queries.catalogue()).catch(shown);
+  const job = (id: string) => client.query(queries.job(id)).catch(shown);
+  const cards = () => client.query(queries.cards()).catch(shown);
+  const worktop = () => client.query(queries.worktop()).catch(shown);
   return [
     {
       element: (

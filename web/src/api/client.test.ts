@@ -6,7 +6,7 @@ import { entry, newId } from "./entries";
 function answers(status: number, body: unknown) {
   vi.stubGlobal(
     "fetch",
-    vi.fn(async () => new Response(JSON.stringify(body), { status })),
+    vi.fn(() => Promise.resolve(new Response(JSON.stringify(body), { status }))),
   );
 }
 

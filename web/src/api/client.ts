@@ -5,7 +5,7 @@ import type { BoardQuestion, CardData, DataLog, NewEntry, NewJob, Question, Read
 
 // The paths, what goes in and what comes out are those of server/openapi.yml; a wrong one does not compile.
 const http = createClient<paths>({
-  baseUrl: globalThis.location?.origin ?? "http://127.0.0.1",
+  baseUrl: "location" in globalThis ? globalThis.location.origin : "http://127.0.0.1",
   fetch: (request) => globalThis.fetch(request),
 });
 

@@ -90,7 +90,7 @@ export function Cards() {
               card={card}
               items={cards.data.items}
               family={families.get(card.family) ?? card.family}
-              onEdit={() => setEdited(card as EditedCard)}
+              onEdit={() => setEdited(card)}
               onDrop={() => void api.dropCard(card.id).then(refresh)}
             />
           </li>

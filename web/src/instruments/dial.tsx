@@ -1,8 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { Button } from "../ui/button";
 import { useKept } from "../kept/use-kept";
-import { ticks } from "../words/numbers";
-import { angleOf, dialRange, valueAt } from "../plot/dial-geometry";
+import { dialTicks, angleOf, dialRange, valueAt } from "../plot/dial-geometry";
 import type { InstrumentProps } from "./kinds";
 import { NumberEntry } from "./number-entry";
 import { needleData } from "./to-reading";
@@ -19,7 +18,7 @@ const RECORD_S = 8;
 
 /** A dial whose needle is set by hand (drag, arrow keys) or frozen from the live simulated gauge; or the number typed. */
 export function Dial(props: InstrumentProps) {
-  const [state, change] = useKept(`${props.keep}.way`, { way: "dial" as "dial" | "number" });
+  const [state, change] = useKept<{ way: "dial" | "number" }>(`${props.keep}.way`, { way: "dial" });
   if (state.way === "dial") return <Needle {...props} onType={() => change({ way: "number" })} />;
   return (
     <>
@@ -139,7 +138,7 @@ function Face(props: {
     event.preventDefault();
     props.onSet(props.value + move * props.step);
   };
-  const marks = ticks(props.range[0], props.range[1], 8);
+  const marks = dialTicks(props.range);
   return (
     <svg
       ref={svg}

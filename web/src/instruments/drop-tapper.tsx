@@ -16,7 +16,10 @@ export function DropTapper({ keep, onData, wrongAt }: InstrumentProps) {
     if (watch.running) change((now) => ({ drops: now.drops + 1 }));
   };
   const startOrStop = () => {
-    if (watch.running) return change({ seconds: Math.round(watch.stop() * 10) / 10 });
+    if (watch.running) {
+      change({ seconds: Math.round(watch.stop() * 10) / 10 });
+      return;
+    }
     change({ drops: 0, seconds: 0 });
     watch.start();
   };

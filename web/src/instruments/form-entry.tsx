@@ -8,7 +8,7 @@ import { useTold } from "./use-told";
 /** What a calculator asks at this check, as plain fields. */
 export function FormEntry({ keep, reading, onData, wrongAt }: InstrumentProps) {
   const worktop = useWorktop();
-  const [state, change] = useKept(keep, { typed: {} as Typed });
+  const [state, change] = useKept<{ typed: Typed }>(keep, { typed: {} });
   const calculator = worktop.data?.find((one) => one.id === reading.calculator);
   const asked = calculator?.inputs.filter((input) => reading.ask.includes(input.id)) ?? [];
   const { inputs, wrong } = inputsOf(asked, state.typed, false);

@@ -14,10 +14,10 @@ type Point = NonNullable<Reading["points"]>[number];
 /** The same volume timed at point after point along the line; the drawing marks where it is tight. */
 export function LineRecorder({ keep, reading, onData, wrongAt, judged }: InstrumentProps & { judged: Judged | null }) {
   const points = reading.points ?? [];
-  const [state, change] = useKept(keep, {
+  const [state, change] = useKept<{ volume: string; demand: string; times: Record<string, number>; at: string }>(keep, {
     volume: "100",
     demand: "",
-    times: {} as Record<string, number>,
+    times: {},
     at: points[0]?.id ?? "",
   });
   const watch = useStopwatch(keep);

@@ -17,7 +17,10 @@ export function ReadingsList(props: {
   const [error, setError] = useState<string | null>(null);
   const add = () => {
     const value = parseNumber(text);
-    if (value === null) return setError(`Type a number in ${props.unit || "figures"}.`);
+    if (value === null) {
+      setError(`Type a number in ${props.unit || "figures"}.`);
+      return;
+    }
     setError(null);
     setText("");
     props.onChange([...props.values, value]);

@@ -22,8 +22,10 @@ export function SweepRecorder({ keep, onData, wrongAt }: InstrumentProps) {
   const take = () => {
     const value = parseNumber(text);
     const turns = parseNumber(state.next);
-    if (value === null || turns === null)
-      return setError("Type the reading as a number, and the turns it was taken at.");
+    if (value === null || turns === null) {
+      setError("Type the reading as a number, and the turns it was taken at.");
+      return;
+    }
     setError(null);
     setText("");
     change((now) => ({

@@ -14,10 +14,10 @@ const SIDES = [
 
 /** Two sets of timings of the same volume: the reference, and this part. */
 export function Timings({ keep, onData, wrongAt }: InstrumentProps) {
-  const [state, change] = useKept(keep, {
+  const [state, change] = useKept<{ reference: number[]; part: number[]; side: "reference" | "part" }>(keep, {
     reference: [] as number[],
     part: [] as number[],
-    side: "reference" as "reference" | "part",
+    side: "reference",
   });
   const watch = useStopwatch(keep);
   useTold(timingsData(state), onData);

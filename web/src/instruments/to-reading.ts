@@ -15,7 +15,13 @@ export function numberData(state: {
   const more = { unit: state.unit, ...(resolution !== null && { resolution }), ...(altitude !== null && { altitude }) };
   const repeats = value === null ? state.repeats : [...state.repeats, value];
   if (repeats.length === 0 || (state.text.trim() !== "" && value === null)) return null;
-  return repeats.length === 1 ? { value: repeats[0], ...more } : { repeats, ...more };
+  return { ...oneOrMore(repeats), ...more };
+}
+
+/** One value stands as the reading, several as its repeats. */
+function oneOrMore(values: number[]): ReadingData {
+  const [value, ...rest] = values;
+  return value !== undefined && rest.length === 0 ? { value } : { repeats: values };
 }
 
 export function timingsData(state: { reference: number[]; part: number[] }): ReadingData | null {
@@ -66,7 +72,7 @@ export function dropsData(state: { drops: number; seconds: number }): ReadingDat
 
 export function timesData(times: number[]): ReadingData | null {
   if (times.length === 0) return null;
-  return times.length === 1 ? { value: times[0], unit: "s" } : { repeats: times, unit: "s" };
+  return { ...oneOrMore(times), unit: "s" };
 }
 
 /** A needle set by hand, or a record of how it moved (ten readings a second). */

@@ -214,7 +214,7 @@ describe("the verdict", () => {
 
   it("gives the number with its uncertainty, the word, its chance, and where the limit comes from", () => {
     draw(<Verdict judged={judged} check={check()} />);
-    const text = screen.getByRole("status").textContent ?? "";
+    const text = screen.getByRole("status").textContent;
     expect(text).toMatch(/8\.41 ± 0\.20 psi/);
     expect(text).toContain("High98");
     expect(text).toContain("Half again as hard");

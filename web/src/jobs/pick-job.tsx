@@ -27,7 +27,10 @@ export function PickJob(props: {
     await outbox.add(job.id, [made]);
     setBusy(false);
     const left = outbox.parcels.find((one) => one.id === made.id);
-    if (left?.state !== "refused") return setDone({ id: job.id, title: job.title, stored: !left });
+    if (left?.state !== "refused") {
+      setDone({ id: job.id, title: job.title, stored: !left });
+      return;
+    }
     outbox.drop([made.id]);
     setProblem(left.problem?.detail ?? "It was refused.");
   };

@@ -22,8 +22,8 @@ export function slot<T>(name: string, empty: T, sound: (kept: unknown) => T | nu
       const text = quietly(() => localStorage.getItem(key));
       return text === null || text === undefined ? empty : (sound(parsed(text)) ?? empty);
     },
-    write: (value) => void quietly(() => localStorage.setItem(key, JSON.stringify(value))),
-    clear: () => void quietly(() => localStorage.removeItem(key)),
+    write: (value) => quietly(() => localStorage.setItem(key, JSON.stringify(value))),
+    clear: () => quietly(() => localStorage.removeItem(key)),
   };
 }
 

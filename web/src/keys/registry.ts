@@ -9,7 +9,7 @@ export type Key = {
   name: string;
   scope: Scope;
   /** Left out where the control itself takes the key while it has the focus: then it only stands on the sheet. */
-  act?: () => void;
+  act?: (() => void) | undefined;
   /** Acts in fields and sheets, too. For keys with "mod+" only. */
   everywhere?: boolean;
 };

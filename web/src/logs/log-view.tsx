@@ -2,10 +2,10 @@ import { useState } from "react";
 import type { DataLog, LogEvent, LogReading } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
-import { shown, ticks } from "../words/numbers";
+import { shown } from "../words/numbers";
 import { PickJob } from "../jobs/pick-job";
 import { evidenceEntry } from "./evidence";
-import { STRIP, stripGeometry } from "../plot/strip-geometry";
+import { STRIP, stripGeometry, timeScale } from "../plot/strip-geometry";
 
 const KIND = { surge: "Surge", hesitation: "Hesitation", fade: "Fade", zone: "Zone" } as const;
 const BAND = {
@@ -168,10 +168,10 @@ function Strip({
 }
 
 function TimeAxis({ view }: { view: [number, number] }) {
-  const { across } = stripGeometry([], view);
+  const across = timeScale(view);
   return (
     <svg viewBox={`0 0 ${STRIP.width} 26`} className="h-auto w-full" aria-hidden>
-      {ticks(view[0], view[1], 8).map((tick) => (
+      {across.ticks(8).map((tick) => (
         <text key={tick} x={across(tick)} y="18" textAnchor="middle" fontSize="15" className="fill-dim tabular-nums">
           {tick} s
         </text>

@@ -29,10 +29,12 @@ export function Logs() {
   const send = async (file: File | undefined) => {
     if (!file) return;
     setProblem(null);
-    if (file.size > LIMIT)
-      return setProblem(
+    if (file.size > LIMIT) {
+      setProblem(
         `${file.name} has ${(file.size / 1024 / 1024).toFixed(0)} MB: a log is at most 50 MB. Cut it to the part that matters.`,
       );
+      return;
+    }
     setSent(0);
     try {
       taken(await api.sendLog(file, setSent));

@@ -15,6 +15,9 @@ const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
 const textOf = (one: NewEntry) => (one.kind === "note" ? one.data.text : one.kind);
 const note = (text: string): NewEntry => entry("note", { text });
 
+/** What a server that answers later gives, or throws. */
+const answered = <T>(act: () => T): Promise<T> => Promise.resolve().then(act);
+
 /** A server of its own with a store that survives a reload. answer: what it says to what is sent; null takes it. */
 function shop(answer: (sent: NewEntry[], job: string) => Problem | null = () => null) {
   const kept = new Map<string, string>();
@@ -44,13 +47,14 @@ function shop(answer: (sent: NewEntry[], job: string) => Problem | null = () => 
       },
       removeItem: (key) => void kept.delete(key),
     },
-    createJob: async (job: NewJob) => {
-      const made = take(job.id, job.entries);
-      server.jobs.push(job.id);
-      return made;
-    },
-    addEntries: async (job, _version, entries) => take(job, entries),
-    version: async () => server.version,
+    createJob: (job: NewJob) =>
+      answered(() => {
+        const made = take(job.id, job.entries);
+        server.jobs.push(job.id);
+        return made;
+      }),
+    addEntries: (job, _version, entries) => answered(() => take(job, entries)),
+    version: () => Promise.resolve(server.version),
     stored: () => undefined,
     later: (act, ms) => {
       const timer = { act, ms };
@@ -118,7 +122,7 @@ describe("the outbox", () => {
     const { outbox, server } = shop((sent) => (sent.some((one) => textOf(one) === "bad") ? problem(422) : null));
     await outbox.add("a", [note("bad"), note("bad")]);
     const [first, second] = outbox.parcels;
-    await outbox.correct({ ...note("good"), id: String(first?.id) } as NewEntry);
+    await outbox.correct({ ...note("good"), id: String(first?.id) });
     expect(server.stored.map((one) => [one.id, textOf(one)])).toEqual([[first?.id, "good"]]);
     outbox.drop([String(second?.id)]);
     await outbox.flush();

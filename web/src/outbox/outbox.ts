@@ -96,17 +96,22 @@ export class Outbox {
   }
 
   async #rounds(): Promise<void> {
-    let waits = false;
+    let waits: boolean;
     do {
-      this.#again = false;
       waits = false;
       for (const job of new Set(this.#queued().map((one) => one.job))) waits = !(await this.#sendJob(job)) || waits;
-    } while (this.#again);
+    } while (this.#askedMeanwhile());
     if (!waits) this.#pause = FIRST_PAUSE;
     else {
       this.#callOff = this.#around.later(() => void this.flush(), this.#pause);
       this.#pause = Math.min(this.#pause * 2, LONGEST_PAUSE);
     }
+  }
+
+  #askedMeanwhile(): boolean {
+    const again = this.#again;
+    this.#again = false;
+    return again;
   }
 
   /** Sends what is queued of one job until nothing is left or it has to wait (then false). */

@@ -1,3 +1,5 @@
+import { scaleLinear } from "d3-scale";
+
 /** A dial from seven o'clock over the top to five o'clock. Angles in degrees from the top, clockwise. Pure. */
 const SWEEP = 270;
 const RANGE = { vacuum: [0, 30], pressure: [0, 15], tachometer: [0, 4000] } as const;
@@ -8,14 +10,31 @@ export function dialRange(gauge: keyof typeof RANGE | undefined, physical: numbe
   return [Math.min(low, Math.max(least, low - (high - low))), Math.min(high, most)];
 }
 
-export function angleOf(value: number, [low, high]: [number, number]): number {
-  const share = (value - low) / (high - low || 1);
-  return Math.min(Math.max(share, -0.03), 1.03) * SWEEP - SWEEP / 2;
+/** How far over its stops a needle may stand, of its sweep. */
+const OVER = 0.03;
+
+function scale(range: [number, number]) {
+  const [low, high] = range;
+  return scaleLinear()
+    .domain([low, high === low ? low + 1 : high])
+    .range([-SWEEP / 2, SWEEP / 2]);
+}
+
+export function angleOf(value: number, range: [number, number]): number {
+  return clamped(scale(range)(value), SWEEP / 2 + OVER * SWEEP);
+}
+
+/** Round values to be written round the dial. */
+export function dialTicks(range: [number, number]): number[] {
+  return scale(range).ticks(8);
 }
 
 /** The value under a point, x and y from the middle of the dial, y down. */
-export function valueAt(x: number, y: number, [low, high]: [number, number]): number {
+export function valueAt(x: number, y: number, range: [number, number]): number {
   const angle = (Math.atan2(x, -y) * 180) / Math.PI;
-  const share = (Math.min(Math.max(angle, -SWEEP / 2), SWEEP / 2) + SWEEP / 2) / SWEEP;
-  return low + share * (high - low);
+  return scale(range).invert(clamped(angle, SWEEP / 2));
+}
+
+function clamped(value: number, most: number): number {
+  return Math.min(Math.max(value, -most), most);
 }

@@ -1,5 +1,6 @@
 import { shown } from "../words/numbers";
-import { PLOT, plotGeometry, type Curve } from "./plot-geometry";
+import type { Curve } from "../api/types";
+import { PLOT, plotGeometry } from "./plot-geometry";
 
 const STROKE = ["stroke-fuel", "stroke-leaf", "stroke-rust"] as const;
 const FILL = ["fill-fuel", "fill-leaf", "fill-rust"] as const;

@@ -1,3 +1,6 @@
+import { scaleLinear } from "d3-scale";
+import { line } from "d3-shape";
+
 /** Limits drawn to scale: zones between cuts, and where the reading lies with its uncertainty. Pure. */
 export type Scale = {
   zones: { word: string; from: number; to: number }[];
@@ -23,7 +26,9 @@ export function scaleOf(
   const span = Math.max(high - low, (last - first) * 1.2, Math.abs(last) * 0.25, 1e-9);
   const from = Math.max(low - span * 0.25, physical?.[0] ?? -Infinity);
   const to = Math.min(high + span * 0.25, physical?.[1] ?? Infinity);
-  const at = (one: number) => MARGIN + ((one - from) / (to - from || 1)) * (SCALE_WIDTH - 2 * MARGIN);
+  const at = scaleLinear()
+    .domain([from, to === from ? from + 1 : to])
+    .range([MARGIN, SCALE_WIDTH - MARGIN]);
   const edges = [from, ...cuts, to];
   const zones = words.map((word, i) => ({ word, from: at(edges[i] ?? from), to: at(edges[i + 1] ?? to) }));
   return { zones, at, range: [from, to] };
@@ -38,10 +43,10 @@ export function bell(
   height: number,
 ): string {
   if (!(uncertainty > 0)) return "";
-  const points: string[] = [];
-  for (let i = -30; i <= 30; i++) {
-    const z = i / 10;
-    points.push(`${at(value + z * uncertainty).toFixed(1)} ${(floor - height * Math.exp((-z * z) / 2)).toFixed(1)}`);
-  }
-  return `M${points.join("L")}`;
+  const z = Array.from({ length: 61 }, (_, i) => (i - 30) / 10);
+  const draw = line<number>(
+    (one) => at(value + one * uncertainty),
+    (one) => floor - height * Math.exp((-one * one) / 2),
+  ).digits(1);
+  return draw(z) ?? "";
 }

@@ -1,9 +1,10 @@
-import { Dialog } from "radix-ui";
-import { useId, useMemo, useState, type KeyboardEvent } from "react";
 import { useQuery } from "@tanstack/react-query";
+import { Command as Menu } from "cmdk";
+import { Dialog } from "radix-ui";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Catalogue } from "../api/types";
 import { queries } from "../api/queries";
+import type { Catalogue } from "../api/types";
 import { useCatalogue } from "../api/use-catalogue";
 import { useKeys, useKeySheet } from "../keys/use-keys";
 import { useFocusBack } from "../ui/use-focus-back";
@@ -41,14 +42,45 @@ export function Palette() {
 }
 
 function Search({ onDone }: { onDone: () => void }) {
+  const [text, setText] = useState("");
+  const { found, known } = useFound(text);
+  return (
+    // Which names fit, and in what order, is the trade's own finder's to say: it knows synonyms.
+    <Menu label="Go to, or do" shouldFilter={false} loop>
+      <Menu.Input
+        value={text}
+        onValueChange={setText}
+        placeholder="A check, a job, a page, a calculator ..."
+        className="min-h-13 w-full rounded-xl border-2 border-edge bg-raised px-4 text-lg"
+      />
+      <Menu.List label="Found" className="mt-2">
+        {found.map((command, i) => (
+          <Menu.Item
+            key={`${command.kind} ${command.name} ${i}`}
+            value={`${command.kind} ${command.name} ${i}`}
+            onSelect={() => {
+              onDone();
+              command.act();
+            }}
+            className="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-3 leading-tight aria-selected:bg-fuel-soft"
+          >
+            <span className="min-w-0 flex-1">{command.name}</span>
+            <span className="shrink-0 text-sm text-dim">{command.kind}</span>
+          </Menu.Item>
+        ))}
+        {known && <Menu.Empty className="p-3 text-dim">Nothing by that name.</Menu.Empty>}
+      </Menu.List>
+    </Menu>
+  );
+}
+
+/** What fits a text, best first; known: whether all there is has been fetched. */
+function useFound(text: string): { found: Command[]; known: boolean } {
   const navigate = useNavigate();
   const catalogue = useCatalogue();
   const worktop = useWorktop();
   const here = useCommands();
   const [, setKeySheet] = useKeySheet();
-  const id = useId();
-  const [text, setText] = useState("");
-  const [at, setAt] = useState(0);
   const jobs = useQuery(queries.jobs({ q: text.trim() }));
   const all = useMemo(() => {
     const go = (to: string) => () => void navigate(to);
@@ -63,58 +95,7 @@ function Search({ onDone }: { onDone: () => void }) {
   }, [here, jobs.data, worktop.data, catalogue.data, navigate, setKeySheet]);
   const find = useMemo(() => finder(all, catalogue.data?.synonyms ?? [], (one) => one.name), [all, catalogue.data]);
   const found = (text.trim() ? find(text) : all).slice(0, SHOWN);
-  const chosen = Math.min(at, found.length - 1);
-  const act = (command: Command | undefined) => {
-    if (!command) return;
-    onDone();
-    command.act();
-  };
-  const key = (event: KeyboardEvent) => {
-    if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
-    else if (event.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
-    else if (event.key === "Enter") act(found[chosen]);
-    else return;
-    event.preventDefault();
-  };
-  return (
-    <>
-      <input
-        role="combobox"
-        aria-label="Go to, or do"
-        aria-expanded
-        aria-controls={id}
-        aria-activedescendant={found.length > 0 ? `${id}-${chosen}` : undefined}
-        placeholder="A check, a job, a page, a calculator ..."
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-          setAt(0);
-        }}
-        onKeyDown={key}
-        className="min-h-13 w-full rounded-xl border-2 border-edge bg-raised px-4 text-lg"
-      />
-      <ul id={id} role="listbox" aria-label="Found" className="mt-2">
-        {found.map((command, i) => (
-          // The field keeps the focus and takes the keys; the pointer may choose as well.
-          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
-          <li
-            key={`${command.kind} ${command.name} ${i}`}
-            id={`${id}-${i}`}
-            role="option"
-            tabIndex={-1}
-            aria-selected={i === chosen}
-            onPointerMove={() => setAt(i)}
-            onClick={() => act(command)}
-            className="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-3 leading-tight aria-selected:bg-fuel-soft"
-          >
-            <span className="min-w-0 flex-1">{command.name}</span>
-            <span className="shrink-0 text-sm text-dim">{command.kind}</span>
-          </li>
-        ))}
-        {found.length === 0 && <li className="p-3 text-dim">Nothing by that name.</li>}
-      </ul>
-    </>
-  );
+  return { found, known: !jobs.isPending && !catalogue.isPending };
 }
 
 const PLACES = [

@@ -7,6 +7,15 @@ import { afterEach, vi } from "vitest";
 import { KeysRoot } from "../keys/use-keys";
 import { OutboxRoot } from "../outbox/use-outbox";
 
+// What a browser has and jsdom has not; nothing is laid out here, so that there is nothing to observe or to scroll to.
+class Unobserved {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+Object.assign(globalThis, { ResizeObserver: Unobserved });
+if (typeof Element !== "undefined") Object.assign(Element.prototype, { scrollIntoView: () => undefined });
+
 afterEach(() => {
   cleanup();
   localStorage.clear();

@@ -5,10 +5,10 @@ export function NumberField(props: {
   label: string;
   text: string;
   onText: (text: string) => void;
-  unit?: string;
+  unit?: string | undefined;
   units?: readonly string[];
   onUnit?: (unit: string) => void;
-  error?: string | null;
+  error?: string | null | undefined;
   help?: ReactNode;
   disabled?: boolean;
   big?: boolean;

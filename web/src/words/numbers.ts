@@ -23,17 +23,3 @@ export function digitsFor(uncertainty: number | null | undefined, most = 4): num
   if (!uncertainty || uncertainty <= 0) return 2;
   return Math.min(Math.max(1 - Math.floor(Math.log10(uncertainty)), 0), most);
 }
-
-/** Round steps for an axis: about `count` of them between two ends. */
-export function ticks(low: number, high: number, count = 5): number[] {
-  const span = high - low;
-  if (!(span > 0) || !Number.isFinite(span)) return [low];
-  const rough = span / count;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = ([1, 2, 5, 10].find((one) => one * power >= rough * 0.999) ?? 10) * power;
-  const first = Math.ceil(low / step - 1e-9);
-  const places = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
-  const list: number[] = [];
-  for (let i = first; i * step <= high + step * 1e-9; i++) list.push(Number((i * step).toFixed(places)));
-  return list;
-}

@@ -17,9 +17,9 @@ import { inputsOf, type Typed } from "./typed";
 /** One question: fields, answers as they are typed, a picture where it helps, the way on. */
 export function CalculatorView({ calculator }: { calculator: Calculator }) {
   const catalogue = useCatalogue();
-  const [state, change, clear] = useKept(`worktop.${calculator.id}`, {
-    typed: {} as Typed,
-    units: {} as Record<string, string>,
+  const [state, change, clear] = useKept<{ typed: Typed; units: Record<string, string> }>(`worktop.${calculator.id}`, {
+    typed: {},
+    units: {},
   });
   const [sending, setSending] = useState(false);
   const picture = useRef<HTMLDivElement>(null);

@@ -1,6 +1,5 @@
-import type { Answer, Calculator } from "../api/types";
+import type { Answer, Calculator, Curve } from "../api/types";
 import { digitsFor, shown } from "../words/numbers";
-import type { Curve } from "../plot/plot-geometry";
 
 /** "Area: 1.169 ± 0.010 mm2" */
 export function outputText(output: Answer["outputs"][number]): string {

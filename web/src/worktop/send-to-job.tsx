@@ -1,4 +1,4 @@
-import { entry, type EntryData } from "../api/entries";
+import { entry } from "../api/entries";
 import type { Answer, Calculator } from "../api/types";
 import { PickJob } from "../jobs/pick-job";
 import { answerText } from "./export";
@@ -9,7 +9,7 @@ export function SendToJob(props: {
   onOpenChange: (open: boolean) => void;
   calculator: Calculator;
   answer: Answer;
-  inputs: NonNullable<EntryData<"check">["reading"]>["inputs"];
+  inputs: Record<string, unknown>;
 }) {
   const { calculator } = props;
   const { check } = calculator;

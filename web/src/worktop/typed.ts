@@ -38,8 +38,9 @@ export function inputsOf(
 
 /** The usual value as text. */
 export function usual(field: CalculatorInput): string {
-  if (Array.isArray(field.default)) return field.default.join(" ");
-  return field.default === undefined || field.default === null ? "" : String(field.default);
+  const usual = field.default;
+  if (Array.isArray(usual)) return usual.join(" ");
+  return typeof usual === "number" || typeof usual === "string" ? String(usual) : "";
 }
 
 export function takes(field: CalculatorInput): string {

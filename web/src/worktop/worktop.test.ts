@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { Answer, Calculator, CalculatorInput } from "../api/types";
-import { parseNumbers, digitsFor, shown, ticks } from "../words/numbers";
-import { plotGeometry, PLOT, type Curve } from "../plot/plot-geometry";
+import type { Answer, Calculator, CalculatorInput, Curve } from "../api/types";
+import { parseNumbers, digitsFor, shown } from "../words/numbers";
+import { plotGeometry, PLOT } from "../plot/plot-geometry";
 import { answerCsv, answerText, cell, outputText } from "./export";
 import { inputsOf } from "./typed";
 
@@ -58,12 +58,6 @@ describe("numbers", () => {
     expect(shown(-1.5, 1)).toBe("−1.5");
     expect(shown(0.00012, 2)).toBe("0.00012");
     expect(shown(null)).toBe("-");
-  });
-
-  it("have round steps on an axis", () => {
-    expect(ticks(0, 10, 5)).toEqual([0, 2, 4, 6, 8, 10]);
-    expect(ticks(0.81, 1.79, 5)).toEqual([1, 1.2, 1.4, 1.6]);
-    expect(ticks(3, 3)).toEqual([3]);
   });
 });
 

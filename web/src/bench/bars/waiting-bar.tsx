@@ -1,7 +1,7 @@
 import { Hourglass } from "lucide-react";
 import { Button } from "../../ui/button";
 import { useNow } from "../../ui/use-now";
-import { untilWords, WAIT } from "../../words/waiting";
+import { waitWords } from "../../words/waiting";
 import { useDesk } from "../desk";
 
 /** What the job is put aside for, and how long still. */
@@ -16,7 +16,7 @@ export function WaitingBar({ onOpen }: { onOpen: () => void }) {
     >
       <Hourglass size={20} aria-hidden className="text-fuel" />
       <p className="flex-1">
-        <strong>{WAIT[waiting.for]}</strong> {untilWords(waiting.until, now)}
+        <strong>{waitWords(waiting, now)}</strong>
         {waiting.text ? `. ${waiting.text}` : ""}
       </p>
       <Button onClick={onOpen}>Change</Button>

@@ -6,7 +6,7 @@ import { Dialog } from "../../ui/dialog";
 import { NumberField } from "../../ui/number-field";
 import { parseNumber } from "../../words/numbers";
 import { useNow } from "../../ui/use-now";
-import { untilWords, WAIT } from "../../words/waiting";
+import { WAIT, waitWords } from "../../words/waiting";
 import { useDesk } from "../desk";
 
 /** Puts a job aside: soaking, cooling, parts; with a time at which it calls. */
@@ -38,7 +38,8 @@ export function WaitDialog(props: { open: boolean; onOpenChange: (open: boolean)
       {waiting && (
         <div className="mb-3 flex flex-wrap items-center gap-3 rounded-xl border border-line p-3">
           <p className="flex-1">
-            {WAIT[waiting.for]} {untilWords(waiting.until, now)} {waiting.text}
+            {waitWords(waiting, now)}
+            {waiting.text ? `. ${waiting.text}` : ""}
           </p>
           <Button
             onClick={() => {

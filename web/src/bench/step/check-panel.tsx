@@ -28,7 +28,10 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   };
   const choose = (id: string, kind: string) => {
     if (!cautions.read) return;
-    if (!check.multi || kind !== "abnormal") return record({ outcomes: [id] });
+    if (!check.multi || kind !== "abnormal") {
+      record({ outcomes: [id] });
+      return;
+    }
     setMarked((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
   };
   useKeys(

@@ -1,5 +1,16 @@
+import {
+  closestCenter,
+  DndContext,
+  MouseSensor,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
+import { rectSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
 import { CirclePlus } from "lucide-react";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobSummary } from "../../api/types";
 import { useKeys } from "../../keys/use-keys";
@@ -8,7 +19,7 @@ import { Failed } from "../../ui/state";
 import { useNow } from "../../ui/use-now";
 import { WhenSeen } from "../../ui/when-seen";
 import { JobCard } from "./job-card";
-import { LANES, laneOf, matches, moved, waitsOf, type LaneId } from "./lanes";
+import { landing, LANES, laneOf, matches, moved, waitsOf, type LaneId } from "./lanes";
 import { useBoard, useClosed } from "./use-board";
 
 /** The shop's jobs by what they wait for now. They can be searched, narrowed to a lane, and laid in the shop's own order. */
@@ -137,49 +148,58 @@ function Lane(props: {
   onPut: (id: string, before: string | null) => void;
 }) {
   const { jobs } = props;
-  const [over, setOver] = useState<string | null>(null);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
   if (jobs.length === 0) return null;
+  const ids = jobs.map((job) => job.id);
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && over.id !== active.id) props.onPut(String(active.id), landing(ids, String(active.id), String(over.id)));
+  };
   const step = (i: number, by: -1 | 1) => {
-    const job = jobs[i];
-    const target = by < 0 ? jobs[i - 1] : jobs[i + 2];
-    if (job && (by > 0 ? i < jobs.length - 1 : i > 0)) props.onPut(job.id, target?.id ?? null);
+    const [id, target] = [ids[i], ids[i + by]];
+    if (id && target) props.onPut(id, landing(ids, id, target));
   };
   return (
     <section className="mb-6" aria-label={props.title}>
       <h2 className="mb-2 flex items-baseline gap-3 border-b border-line pb-1 text-xl">
         {props.title} <span className="font-sans text-sm font-normal text-dim">{props.hint}</span>
       </h2>
-      <ul className={LIST}>
-        {jobs.map((job, i) => (
-          <li
-            key={job.id}
-            draggable
-            onDragStart={(event) => event.dataTransfer.setData("text/plain", job.id)}
-            onDragOver={(event) => {
-              event.preventDefault();
-              setOver(job.id);
-            }}
-            onDragLeave={() => setOver(null)}
-            onDrop={(event) => {
-              event.preventDefault();
-              setOver(null);
-              const id = event.dataTransfer.getData("text/plain");
-              if (id && id !== job.id) props.onPut(id, job.id);
-            }}
-            className={`${SEEN} ${over === job.id ? "rounded-card outline-3 outline-fuel outline-dashed" : ""}`}
-          >
-            <JobCard
-              job={job}
-              now={props.now}
-              onEarlier={() => step(i, -1)}
-              onLater={() => step(i, 1)}
-              first={i === 0}
-              last={i === jobs.length - 1}
-            />
-          </li>
-        ))}
-      </ul>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={ids} strategy={rectSortingStrategy}>
+          <ul className={LIST}>
+            {jobs.map((job, i) => (
+              <Laid key={job.id} id={job.id}>
+                <JobCard
+                  job={job}
+                  now={props.now}
+                  onEarlier={() => step(i, -1)}
+                  onLater={() => step(i, 1)}
+                  first={i === 0}
+                  last={i === jobs.length - 1}
+                />
+              </Laid>
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
     </section>
+  );
+}
+
+/** A card that can be dragged with the mouse, or with a finger held on it. The keyboard has keys of its own. */
+function Laid({ id, children }: { id: string; children: ReactNode }) {
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      {...listeners}
+      style={{ transform: CSS.Translate.toString(transform), ...(transition && { transition }) }}
+      className={`${SEEN} ${isDragging ? "z-10 opacity-80" : ""}`}
+    >
+      {children}
+    </li>
   );
 }
 

@@ -1,7 +1,7 @@
 import { ArrowLeft, ArrowRight, Hourglass } from "lucide-react";
 import { Link } from "react-router";
 import type { JobSummary } from "../../api/types";
-import { untilWords, WAIT } from "../../words/waiting";
+import { waitWords } from "../../words/waiting";
 import { percent } from "../../words/percent";
 
 /** One job on the board: machine, title, suspects, what is next. Alt and an arrow key, or its two small keys, move it in its lane. */
@@ -19,6 +19,7 @@ export function JobCard(props: {
     <article className="group relative flex h-full flex-col rounded-card border border-line bg-sheet hover:border-fuel">
       <Link
         to={`/jobs/${job.id}`}
+        draggable={false}
         className="flex flex-1 flex-col rounded-card p-4 pb-2 no-underline"
         onKeyDown={(event) => {
           if (!event.altKey || !["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"].includes(event.key)) return;
@@ -52,7 +53,7 @@ export function JobCard(props: {
           {job.waiting && job.closed_as === null ? (
             <span className="flex items-center gap-1.5 text-fuel">
               <Hourglass size={16} aria-hidden className="shrink-0" />
-              {WAIT[job.waiting.for]} {untilWords(job.waiting.until, props.now)}
+              {waitWords(job.waiting, props.now)}
             </span>
           ) : job.closed_as ? (
             `Closed: ${job.closed_as}`

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { JobSummary } from "../../api/types";
-import { untilWords } from "../../words/waiting";
-import { laid, laneOf, matches, moved } from "./lanes";
+import { laid, landing, laneOf, matches, moved } from "./lanes";
 
 const NOW = Date.parse("2026-03-01T12:00:00Z");
 const job = (row: Partial<JobSummary>): JobSummary => ({
@@ -42,19 +41,17 @@ describe("the lanes of the board", () => {
     expect(moved(jobs, "a", "nobody")).toEqual(["b", "c", "d", "a"]);
   });
 
+  it("take a dragged job before the one it is let go on when it comes from behind, else after it", () => {
+    const ids = ["a", "b", "c", "d"];
+    expect(landing(ids, "d", "b")).toBe("b");
+    expect(landing(ids, "a", "b")).toBe("c");
+    expect(landing(ids, "a", "d")).toBeNull();
+  });
+
   it("are searched by every word on a card", () => {
     expect(matches(job({}), "cider CUP")).toBe(true);
     expect(matches(aside(null), "blue can")).toBe(true);
     expect(matches(job({}), "cider float")).toBe(false);
     expect(matches(job({}), "")).toBe(true);
   });
-});
-
-it("says how long is left, or since when it is ready", () => {
-  expect(untilWords("2026-03-01T12:30:00Z", NOW)).toBe("30 min left");
-  expect(untilWords("2026-03-01T15:00:00Z", NOW)).toBe("3 h left");
-  expect(untilWords("2026-03-04T12:00:00Z", NOW)).toBe("3 days left");
-  expect(untilWords("2026-03-01T11:56:00Z", NOW)).toBe("ready since 4 min");
-  expect(untilWords("2026-03-01T12:00:20Z", NOW)).toBe("20 s left");
-  expect(untilWords(null, NOW)).toBe("");
 });

@@ -52,6 +52,12 @@ export function moved(shown: JobSummary[], id: string, before: string | null): s
   return [...rest.slice(0, at < 0 ? rest.length : at), id, ...rest.slice(at < 0 ? rest.length : at)];
 }
 
+/** Before which one a job stands that was let go on another: that one when it came from behind, the one after it when from before. */
+export function landing(ids: string[], id: string, over: string): string | null {
+  const at = ids.indexOf(over);
+  return ids.indexOf(id) > at ? over : (ids[at + 1] ?? null);
+}
+
 /** Whether every word typed stands somewhere on the card. */
 export function matches(job: JobSummary, text: string): boolean {
   const card = [

@@ -46,7 +46,8 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
       // The sheet is still here and says it better than the parcel.
       outbox.drop([job.id]);
       setProblem(left.problem);
-      return setBusy(false);
+      setBusy(false);
+      return;
     }
     storeDraft(null);
     void navigate(`/jobs/${job.id}`);
