@@ -7,6 +7,7 @@ import type { SpecCard, SpecItem } from "../api/types";
 import { useCatalogue } from "../api/use-catalogue";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { FileButton } from "../ui/file-button";
 import { Failed, Loading } from "../ui/state";
 import { CardEditor } from "./card-editor";
 import { emptyCard, type EditedCard } from "./edited-card";
@@ -25,8 +26,7 @@ export function Cards() {
   if (catalogue.isError) return <Failed error={catalogue.error} again={() => void catalogue.refetch()} />;
   const families = new Map(catalogue.data.families.map((row) => [row.id, row.name]));
   const refresh = () => void client.invalidateQueries(queries.cards());
-  const bring = async (file: File | undefined) => {
-    if (!file) return;
+  const bring = async (file: File) => {
     try {
       const { kept } = await api.importCards(await file.text());
       setSaid({ text: `${kept} ${kept === 1 ? "card" : "cards"} kept from ${file.name}.`, wrong: false });
@@ -47,18 +47,11 @@ export function Cards() {
         <Button look="fuel" onClick={() => setEdited(emptyCard(catalogue.data.families[0]?.id ?? ""))}>
           New card
         </Button>
-        <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border-2 border-edge bg-raised px-4 font-medium focus-within:outline-3 focus-within:outline-fuel hover:border-fuel">
-          Import CSV or JSON
-          <input
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            className="sr-only"
-            onChange={(event) => {
-              void bring(event.target.files?.[0]);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        <FileButton
+          name="Import CSV or JSON"
+          accept=".csv,.json,text/csv,application/json"
+          onFile={(file) => void bring(file)}
+        />
         <FileLink href="/api/v1/cards.csv">Export CSV</FileLink>
         <FileLink href="/api/v1/cards.json">Export JSON</FileLink>
       </div>

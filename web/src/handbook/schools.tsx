@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { RadioGroup } from "radix-ui";
 import { queries } from "../api/queries";
 import { api } from "../api/client";
 import type { Catalogue } from "../api/types";
+import { Choices } from "../ui/choices";
 import { Failed, Loading } from "../ui/state";
 
 /** Where good people disagree: the shop picks, new jobs follow. */
@@ -27,24 +27,22 @@ export function Schools({ catalogue }: { catalogue: Catalogue }) {
         {catalogue.schools.map((topic) => (
           <fieldset key={topic.id} className="rounded-card border border-line bg-sheet p-4">
             <legend className="px-1 font-display text-lg font-semibold">{topic.name}</legend>
-            <RadioGroup.Root
-              aria-label={topic.name}
+            <Choices
+              label={topic.name}
               value={chosen[topic.id] ?? topic.default}
-              onValueChange={(option) => choose.mutate({ chosen: { ...chosen, [topic.id]: option }, lacks })}
+              onChange={(option) => choose.mutate({ chosen: { ...chosen, [topic.id]: option }, lacks })}
               className="grid gap-1.5"
-            >
-              {topic.options.map((option) => (
-                <RadioGroup.Item
-                  key={option.id}
-                  value={option.id}
-                  className="min-h-11 rounded-xl border-2 border-line bg-raised px-3 py-2 text-left leading-tight data-[state=checked]:border-fuel data-[state=checked]:bg-fuel-soft"
-                >
-                  {option.name}
-                  {option.id === topic.default && <span className="text-sm text-dim"> (default)</span>}
-                  <span className="block text-sm text-dim">{option.why}</span>
-                </RadioGroup.Item>
-              ))}
-            </RadioGroup.Root>
+              options={topic.options.map((option) => ({
+                id: option.id,
+                says: (
+                  <>
+                    {option.name}
+                    {option.id === topic.default && <span className="text-sm text-dim"> (default)</span>}
+                    <span className="block text-sm text-dim">{option.why}</span>
+                  </>
+                ),
+              }))}
+            />
           </fieldset>
         ))}
       </div>

@@ -7,6 +7,7 @@ import { ApiError } from "../api/problem";
 import type { DataLog } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { FileButton } from "../ui/file-button";
 import { Failed, Loading } from "../ui/state";
 import { LogView } from "./log-view";
 
@@ -64,18 +65,7 @@ export function Logs() {
         onDrop={drop}
         className={`mb-3 flex flex-wrap items-center gap-3 rounded-card border-2 border-dashed p-4 ${over ? "border-fuel bg-fuel-soft" : "border-edge bg-sheet"}`}
       >
-        <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border-2 border-transparent bg-fuel px-4 font-medium text-on-fuel focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-fuel">
-          Choose a CSV
-          <input
-            type="file"
-            accept=".csv,text/csv"
-            className="sr-only"
-            onChange={(event) => {
-              void send(event.target.files?.[0]);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        <FileButton name="Choose a CSV" accept=".csv,text/csv" look="fuel" onFile={(file) => void send(file)} />
         <p className="min-w-56 flex-1 text-dim">
           or drop it here: time and any of speed, throttle, manifold pressure, lambda or air-fuel ratio; up to 50 MB.
         </p>

@@ -2,7 +2,7 @@ import { CloudOff } from "lucide-react";
 import { Link, useLocation } from "react-router";
 import { useCatalogue } from "../api/use-catalogue";
 import { Button } from "../ui/button";
-import { inWords } from "../words/parcels";
+import { inWords } from "./in-words";
 import { useOutbox } from "./use-outbox";
 
 /** On every page: what was written for other jobs than the one at hand and has not been stored. Silent while all goes well. */

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Problem } from "../../api/types";
-import { correctable, inWords } from "../../words/parcels";
+import { inWords } from "../../outbox/in-words";
+import { correctable } from "../../words/entries";
 import type { Outbox } from "../../outbox/outbox";
 import type { Parcel } from "../../outbox/types";
 import { Button } from "../../ui/button";

@@ -1,6 +1,6 @@
 import { Hourglass } from "lucide-react";
 import type { Catalogue } from "../../api/types";
-import { entryWords } from "../../words/parcels";
+import { entryWords } from "../../words/entries";
 import type { Outbox } from "../../outbox/outbox";
 import type { Parcel } from "../../outbox/types";
 import { Card } from "../../ui/card";

@@ -1,9 +1,9 @@
-import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import type { NextStep } from "../../api/types";
 import { useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
+import { Fold } from "../../ui/fold";
 import { GROUP, minutesOf } from "../../words/states";
 import { useDesk } from "../desk";
 import { SymptomSearch } from "./symptom-search";
@@ -11,27 +11,25 @@ import { SymptomSearch } from "./symptom-search";
 /** The shop's fixed list, with what it wastes marked. */
 function HouseList({ next, onPick }: { next: NextStep; onPick: (check: string) => void }) {
   return (
-    <Collapsible.Root className="mt-3">
-      <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left text-dim hover:bg-raised">
-        The shop's fixed list ({next.house.filter((row) => !row.done).length} to do)
-      </Collapsible.Trigger>
-      <Collapsible.Content>
-        <ol className="list-decimal space-y-1 pl-6">
-          {next.house.map((row) => (
-            <li key={row.id}>
-              {row.done ? (
-                <span className="text-dim line-through">{row.name}</span>
-              ) : (
-                <Button look="quiet" className="text-[15px]" onClick={() => onPick(row.id)}>
-                  {row.name} <span className="text-sm text-dim">{row.minutes} min</span>
-                </Button>
-              )}
-              {row.wasted && <span className="text-sm text-rust"> tells next to nothing now</span>}
-            </li>
-          ))}
-        </ol>
-      </Collapsible.Content>
-    </Collapsible.Root>
+    <Fold
+      className="mt-3 text-dim"
+      title={`The shop's fixed list (${next.house.filter((row) => !row.done).length} to do)`}
+    >
+      <ol className="list-decimal space-y-1 pl-6">
+        {next.house.map((row) => (
+          <li key={row.id}>
+            {row.done ? (
+              <span className="text-dim line-through">{row.name}</span>
+            ) : (
+              <Button look="quiet" className="text-[15px]" onClick={() => onPick(row.id)}>
+                {row.name} <span className="text-sm text-dim">{row.minutes} min</span>
+              </Button>
+            )}
+            {row.wasted && <span className="text-sm text-rust"> tells next to nothing now</span>}
+          </li>
+        ))}
+      </ol>
+    </Fold>
   );
 }
 
@@ -94,23 +92,18 @@ export function Alternatives(props: {
       )}
       {next.house.length > 0 && <HouseList next={next} onPick={props.onPick} />}
       {waiting.length > 0 && (
-        <Collapsible.Root className="mt-3">
-          <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left text-dim hover:bg-raised">
-            Held back by the order of work ({waiting.length})
-          </Collapsible.Trigger>
-          <Collapsible.Content>
-            <ul className="space-y-2">
-              {waiting.map((row) => (
-                <li key={row.id}>
-                  <Button className="text-[15px]" onClick={() => props.onPick(row.id)}>
-                    {row.name} <span className="text-sm text-dim">{minutesOf(row)}</span>
-                  </Button>
-                  <p className="text-sm text-dim">{row.waits}</p>
-                </li>
-              ))}
-            </ul>
-          </Collapsible.Content>
-        </Collapsible.Root>
+        <Fold className="mt-3 text-dim" title={`Held back by the order of work (${waiting.length})`}>
+          <ul className="space-y-2">
+            {waiting.map((row) => (
+              <li key={row.id}>
+                <Button className="text-[15px]" onClick={() => props.onPick(row.id)}>
+                  {row.name} <span className="text-sm text-dim">{minutesOf(row)}</span>
+                </Button>
+                <p className="text-sm text-dim">{row.waits}</p>
+              </li>
+            ))}
+          </ul>
+        </Fold>
       )}
     </Card>
   );

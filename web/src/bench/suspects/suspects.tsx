@@ -1,6 +1,6 @@
-import { Collapsible } from "radix-ui";
 import type { Suspect, Trace } from "../../api/types";
 import { Card } from "../../ui/card";
+import { Fold } from "../../ui/fold";
 import { percent } from "../../words/percent";
 import { useDesk } from "../desk";
 import { Reasons } from "./reasons";
@@ -27,24 +27,27 @@ export function Suspects() {
 function SuspectRow({ fault }: { fault: Suspect }) {
   return (
     <li>
-      <Collapsible.Root>
-        <Collapsible.Trigger className="grid min-h-11 w-full grid-cols-[3.4rem_1fr] items-center gap-2 rounded-lg px-1 py-1 text-left hover:bg-raised">
-          <span className="font-display font-semibold text-fuel tabular-nums">{percent(fault.probability)}</span>
-          <span className="min-w-0">
-            {fault.name}
-            <span className="mt-1 block h-1 rounded-full bg-line">
-              <span
-                className="block h-full rounded-full bg-fuel transition-all duration-300"
-                style={{ width: `${fault.probability * 100}%` }}
-              />
+      <Fold
+        title={
+          <span className="grid grid-cols-[3.4rem_1fr] items-center gap-2 px-1 py-1">
+            <span className="font-display font-semibold text-fuel tabular-nums">{percent(fault.probability)}</span>
+            <span className="min-w-0">
+              {fault.name}
+              <span className="mt-1 block h-1 rounded-full bg-line">
+                <span
+                  className="block h-full rounded-full bg-fuel transition-all duration-300"
+                  style={{ width: `${fault.probability * 100}%` }}
+                />
+              </span>
             </span>
           </span>
-        </Collapsible.Trigger>
-        <Collapsible.Content className="pb-3 pl-16 text-sm text-dim">
+        }
+      >
+        <div className="pb-3 pl-16 text-sm text-dim">
           <p>{fault.why}</p>
           {fault.reasons && <Reasons reasons={fault.reasons} />}
-        </Collapsible.Content>
-      </Collapsible.Root>
+        </div>
+      </Fold>
     </li>
   );
 }

@@ -1,5 +1,5 @@
-import { Collapsible } from "radix-ui";
 import type { Catalogue } from "../../api/types";
+import { Fold } from "../../ui/fold";
 
 /** What is fitted: preset by the family, switched here where this machine differs. */
 export function FeatureSwitches(props: {
@@ -8,11 +8,15 @@ export function FeatureSwitches(props: {
   onSwitch: (id: string, on: boolean) => void;
 }) {
   return (
-    <Collapsible.Root className="mt-3">
-      <Collapsible.Trigger className="-mx-2 min-h-11 rounded-lg px-2 text-left underline decoration-dotted underline-offset-4 hover:bg-raised">
-        What is fitted ({props.features.size}): change where this one differs
-      </Collapsible.Trigger>
-      <Collapsible.Content className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3">
+    <Fold
+      className="mt-3"
+      title={
+        <span className="underline decoration-dotted underline-offset-4">
+          What is fitted ({props.features.size}): change where this one differs
+        </span>
+      }
+    >
+      <div className="grid gap-x-4 sm:grid-cols-2 lg:grid-cols-3">
         {props.catalogue.features.map((feature) => (
           <label key={feature.id} className="flex min-h-11 items-center gap-3 rounded-lg px-2 hover:bg-raised">
             <input
@@ -24,7 +28,7 @@ export function FeatureSwitches(props: {
             {feature.name}
           </label>
         ))}
-      </Collapsible.Content>
-    </Collapsible.Root>
+      </div>
+    </Fold>
   );
 }

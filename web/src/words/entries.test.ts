@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { entry } from "../api/entries";
 import { catalogue, check } from "../testing/samples";
-import { correctable, inWords } from "./parcels";
-import type { NewEntry } from "../api/types";
-import type { Parcel } from "../outbox/types";
+import { correctable, entryWords } from "./entries";
 
 const words = catalogue({
   checks: [check()],
@@ -12,11 +10,7 @@ const words = catalogue({
   hazards: [{ id: "fuel-vapor", name: "Fuel vapor" }],
 });
 
-function parcel(made: NewEntry): Parcel {
-  return { id: made.id, job: "a", content: { kind: "entry", entry: made }, state: "refused", problem: null };
-}
-
-describe("a parcel in words", () => {
+describe("an entry in words", () => {
   it.each([
     [entry("check", { check: "fuel-pressure", outcomes: ["high"] }), "Fuel pressure at the inlet: High"],
     [
@@ -38,15 +32,11 @@ describe("a parcel in words", () => {
     [entry("limits", { limits: {} }), "Limits of this job"],
     [entry("machine", { family: "car-one", name: "Press" }), "The machine: Press"],
   ])("%o", (made, says) => {
-    expect(inWords(parcel(made), words)).toBe(says);
+    expect(entryWords(made, words)).toBe(says);
   });
 
-  it("names a job by its title, and ids where the words are not here yet", () => {
-    const job = { id: "a", title: "Press", entries: [] };
-    expect(inWords({ id: "a", job: "a", content: { kind: "job", job }, state: "queued", problem: null }, words)).toBe(
-      "New job: Press",
-    );
-    expect(inWords(parcel(entry("symptom", { symptom: "hesitation", seen: "present" })), undefined)).toBe("hesitation");
+  it("shows ids where the words are not here yet", () => {
+    expect(entryWords(entry("symptom", { symptom: "hesitation", seen: "present" }), undefined)).toBe("hesitation");
   });
 });
 

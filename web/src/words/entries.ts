@@ -1,13 +1,6 @@
 import type { EntryData } from "../api/entries";
 import type { Catalogue, NewEntry } from "../api/types";
-import type { Parcel } from "../outbox/types";
 import { parseNumber } from "./numbers";
-
-/** What a parcel holds, as a person would say it. catalogue: undefined before it is here */
-export function inWords(parcel: Parcel, catalogue: Catalogue | undefined): string {
-  const { content } = parcel;
-  return content.kind === "job" ? `New job: ${content.job.title}` : entryWords(content.entry, catalogue);
-}
 
 /** An entry that the server has not got yet, in words; what is stored is told by the trace. */
 export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): string {
