@@ -80,6 +80,13 @@ describe("the outbox", () => {
     expect(kept.size).toBe(0);
   });
 
+  it("sends what is written in the very moment in which it found nothing to send", async () => {
+    const { outbox, server } = shop();
+    void outbox.flush();
+    await outbox.add("a", [note("1")]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1"]);
+  });
+
   it.each([0, 500, 502, 503, 507, 408, 429, 401, 403])(
     "keeps everything while the answer is %i, and sends it later",
     async (status) => {

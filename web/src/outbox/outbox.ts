@@ -60,7 +60,7 @@ export class Outbox {
     this.#callOff?.();
     this.#callOff = null;
     if (this.#sending) this.#again = true;
-    else this.#sending = this.#rounds().finally(() => (this.#sending = null));
+    else this.#sending = this.#rounds();
     return this.#sending;
   }
 
@@ -96,11 +96,17 @@ export class Outbox {
   }
 
   async #rounds(): Promise<void> {
+    // What is written in the same moment goes along; from the last look for it to the end nothing can come between.
+    await Promise.resolve();
     let waits: boolean;
-    do {
-      waits = false;
-      for (const job of new Set(this.#queued().map((one) => one.job))) waits = !(await this.#sendJob(job)) || waits;
-    } while (this.#askedMeanwhile());
+    try {
+      do {
+        waits = false;
+        for (const job of new Set(this.#queued().map((one) => one.job))) waits = !(await this.#sendJob(job)) || waits;
+      } while (this.#askedMeanwhile());
+    } finally {
+      this.#sending = null;
+    }
     if (!waits) this.#pause = FIRST_PAUSE;
     else {
       this.#callOff = this.#around.later(() => void this.flush(), this.#pause);

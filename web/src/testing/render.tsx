@@ -3,7 +3,7 @@ import { cleanup, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
-import { afterEach, vi } from "vitest";
+import { afterEach, beforeEach, vi } from "vitest";
 import { KeysRoot } from "../keys/use-keys";
 import { OutboxRoot } from "../outbox/use-outbox";
 
@@ -15,6 +15,13 @@ class Unobserved {
 }
 Object.assign(globalThis, { ResizeObserver: Unobserved });
 if (typeof Element !== "undefined") Object.assign(Element.prototype, { scrollIntoView: () => undefined });
+
+// What React complains of (keys given twice, state set outside of a test's hands) is a defect like any other.
+beforeEach(() => {
+  vi.spyOn(console, "error").mockImplementation((...said: unknown[]) => {
+    throw new Error(said.map(String).join(" "));
+  });
+});
 
 afterEach(() => {
   cleanup();

@@ -82,6 +82,7 @@ export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
     symptoms: [],
     hazards: [],
     synonyms: [],
+    primer: { openings: [], feeds: {}, lessons: [], drills: [], telephone: [] },
     ...rows,
   } as unknown as Catalogue;
 }

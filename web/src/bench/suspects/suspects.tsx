@@ -62,7 +62,7 @@ function Sets({ trace }: { trace: Trace }) {
       <h3 className="text-base">Together they explain it</h3>
       <ul>
         {rows.map((set) => (
-          <li key={set.faults.join()} className="grid grid-cols-[3.2rem_1fr] gap-2 py-0.5">
+          <li key={set.outside ? "outside" : set.faults.join()} className="grid grid-cols-[3.2rem_1fr] gap-2 py-0.5">
             <span className="text-fuel tabular-nums">{percent(set.probability)}</span>
             <span>
               {set.outside

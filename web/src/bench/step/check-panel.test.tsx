@@ -1,0 +1,161 @@
+// @vitest-environment jsdom
+import { fireEvent, screen } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import type { CheckOption } from "../../api/types";
+import { atDesk } from "../../testing/desk";
+import { catalogue, check, job } from "../../testing/render";
+import { CheckPanel } from "./check-panel";
+
+const shot = check({
+  id: "pump-shot",
+  name: "Pump shot",
+  reading: null,
+  minutes: 3,
+  tools: ["mirror"],
+  steps: ["Cover off.", "Open the throttle smartly."],
+  states: ["S", "W"],
+  outcomes: [
+    { id: "strong", name: "Strong at once", kind: "healthy", needs: [] },
+    { id: "weak", name: "Weak", kind: "abnormal", needs: [] },
+    { id: "second", name: "Second barrel dry", kind: "abnormal", needs: ["two-barrels"] },
+    { id: "unsure", name: "Could not see", kind: "neutral", needs: [] },
+  ],
+});
+const vapour = { id: "vapour", name: "Vapour", caution: "No flame near it.", acknowledge: true };
+
+function machine(more: Record<string, unknown> = {}) {
+  return {
+    features: [],
+    readings: {},
+    schools: {},
+    symptoms: [],
+    card: null,
+    called: null,
+    checks: { "pump-shot": ["strong", "weak", "unsure"] },
+    ...more,
+  };
+}
+
+function panel(row = shot, trace: Record<string, unknown> = {}, option: CheckOption | null = null) {
+  return atDesk(<CheckPanel check={row} option={option} reason="It tells most." />, {
+    job: job({ machine: machine(), ...trace }),
+    catalogue: catalogue({ hazards: [vapour] }),
+  });
+}
+
+const answers = () => screen.getAllByRole("button").map((one) => one.textContent.replace(/\s/g, " "));
+
+describe("a check", () => {
+  it("says how, with what, how long and how the machine must stand", () => {
+    panel();
+    expect(screen.getByRole("heading", { name: "Pump shot" })).toBeTruthy();
+    expect(screen.getByText("Next check · engine stopped or warm, just stopped")).toBeTruthy();
+    expect(screen.getAllByRole("listitem").map((one) => one.textContent)).toEqual(shot.steps);
+    expect(screen.getByText("3 min")).toBeTruthy();
+    expect(screen.getByText("mirror")).toBeTruthy();
+    expect(screen.getByText("It tells most.")).toBeTruthy();
+  });
+
+  it("offers only the answers this machine can give, with their chance and their digit", () => {
+    const option = { id: "pump-shot", minutes: 3, travel: 10, outcomes: [{ id: "weak", chance: 0.4 }] };
+    panel(shot, {}, option as unknown as CheckOption);
+    expect(answers()).toEqual(["1Strong at once", "2Weak40 %", "3Could not seesays nothing, do it again"]);
+    expect(screen.getByText("3 min + 10 to get there")).toBeTruthy();
+  });
+
+  it("is answered by a click or by its digit", async () => {
+    const { sent, user } = panel();
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    fireEvent.keyDown(document.body, { key: "1" });
+    expect(sent.map((one) => one.data)).toEqual([
+      { check: "pump-shot", outcomes: ["weak"] },
+      { check: "pump-shot", outcomes: ["strong"] },
+    ]);
+    fireEvent.keyDown(document.body, { key: "4" });
+    expect(sent).toHaveLength(2);
+  });
+
+  it("is done the shop's way where the shop has one", () => {
+    const way = {
+      access: "Lift the cover.",
+      steps: ["Watch the jet."],
+      tools: ["lamp"],
+      states: ["R"],
+      minutes: 7,
+    };
+    panel(shot, { machine: machine({ schools: { "pump-shot": way } }) });
+    expect(screen.getAllByRole("listitem").map((one) => one.textContent)).toEqual([
+      "Lift the cover.",
+      "Watch the jet.",
+    ]);
+    expect(screen.getByText("7 min")).toBeTruthy();
+    expect(screen.getByText("Next check · running warm")).toBeTruthy();
+    expect(screen.queryByText("mirror")).toBeNull();
+  });
+
+  it("with a reading asks for the instrument first, and takes a word instead", () => {
+    panel(check());
+    expect(screen.getByRole("region", { name: "Instrument" })).toBeTruthy();
+    expect(screen.getByText("Or in a word")).toBeTruthy();
+  });
+});
+
+describe("a check with several findings at once", () => {
+  const parts = { ...shot, multi: true };
+
+  it("collects what is wrong and records it together; the same once more takes the mark off", async () => {
+    const { sent, user } = panel(parts, {
+      machine: machine({ checks: { "pump-shot": ["strong", "weak", "second"] } }),
+    });
+    expect(screen.getByText<HTMLButtonElement>("Record what is marked").disabled).toBe(true);
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    await user.click(screen.getByRole("button", { name: /Second barrel/ }));
+    expect(screen.getByRole("button", { name: /Weak/ }).getAttribute("aria-pressed")).toBe("true");
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    expect(screen.getByText("Record what is marked (1)")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    expect(sent).toHaveLength(0);
+    await user.click(screen.getByText("Record what is marked (2)"));
+    expect(sent.map((one) => one.data)).toEqual([{ check: "pump-shot", outcomes: ["second", "weak"] }]);
+  });
+
+  it("marks by digit and records by Enter; a healthy answer stands alone", () => {
+    const { sent } = panel(parts);
+    fireEvent.keyDown(document.body, { key: "Enter" });
+    fireEvent.keyDown(document.body, { key: "2" });
+    fireEvent.keyDown(document.body, { key: "Enter" });
+    fireEvent.keyDown(document.body, { key: "1" });
+    expect(sent.map((one) => one.data)).toEqual([
+      { check: "pump-shot", outcomes: ["weak"] },
+      { check: "pump-shot", outcomes: ["strong"] },
+    ]);
+  });
+});
+
+describe("the cautions of a check", () => {
+  const risky = { ...shot, hazards: ["vapour"] };
+
+  it("are read before an answer is taken, whichever way it is given", async () => {
+    const { sent, user } = panel(risky);
+    expect(screen.getByText("No flame near it.", { exact: false })).toBeTruthy();
+    fireEvent.keyDown(document.body, { key: "1" });
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: /Weak/ }).disabled).toBe(true);
+    expect(sent).toHaveLength(0);
+    await user.click(screen.getByText("Read and seen to"));
+    expect(sent).toMatchObject([{ kind: "caution", data: { hazard: "vapour" } }]);
+  });
+
+  it("can be acknowledged by key", () => {
+    const { sent } = panel(risky);
+    fireEvent.keyDown(document.body, { key: "c" });
+    expect(sent).toMatchObject([{ kind: "caution", data: { hazard: "vapour" } }]);
+  });
+
+  it("fold to a line once they are read in this job, and stay at hand", () => {
+    const { sent } = panel(risky, { cautions: { read: ["vapour"], danger: [] } });
+    expect(screen.getByText("Cautions read:").parentElement?.textContent).toBe("Cautions read: vapour");
+    expect(screen.getByText("No flame near it.", { exact: false }).closest("details")?.open).toBe(false);
+    fireEvent.keyDown(document.body, { key: "2" });
+    expect(sent).toMatchObject([{ kind: "check" }]);
+  });
+});
