@@ -5,6 +5,7 @@ import { Card } from "../ui/card";
 import { shown } from "../words/numbers";
 import { PickJob } from "../jobs/pick-job";
 import { evidenceEntry } from "./evidence";
+import { LevelLines } from "../plot/level-lines";
 import { STRIP, stripGeometry, timeScale } from "../plot/strip-geometry";
 
 const KIND = { surge: "Surge", hesitation: "Hesitation", fade: "Fade", zone: "Zone" } as const;
@@ -139,26 +140,7 @@ function Strip({
             </g>
           );
         })}
-      {drawn.ticks.map((tick) => (
-        <g key={tick}>
-          <line
-            x1={STRIP.left}
-            x2={STRIP.width - STRIP.right}
-            y1={drawn.up(tick)}
-            y2={drawn.up(tick)}
-            className="stroke-line"
-          />
-          <text
-            x={STRIP.left - 6}
-            y={drawn.up(tick) + 5}
-            textAnchor="end"
-            fontSize="15"
-            className="fill-dim tabular-nums"
-          >
-            {tick}
-          </text>
-        </g>
-      ))}
+      <LevelLines ticks={drawn.ticks} up={drawn.up} from={STRIP.left} to={STRIP.width - STRIP.right} />
       <path d={drawn.band} className="fill-fuel stroke-fuel" strokeWidth="1.4" strokeLinejoin="round" />
       <text x={STRIP.left + 6} y="18" fontSize="16" className="fill-ink font-semibold">
         {name}

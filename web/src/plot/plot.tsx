@@ -1,5 +1,6 @@
 import { shown } from "../words/numbers";
 import type { Curve } from "../api/types";
+import { LevelLines } from "./level-lines";
 import { PLOT, plotGeometry } from "./plot-geometry";
 
 const STROKE = ["stroke-fuel", "stroke-leaf", "stroke-rust"] as const;
@@ -21,26 +22,7 @@ export function Plot({ curve, label }: { curve: Curve; label: string }) {
         role="img"
         aria-label={summary(curve, label)}
       >
-        {drawn.yTicks.map((tick) => (
-          <g key={tick}>
-            <line
-              x1={PLOT.left}
-              x2={PLOT.width - PLOT.right}
-              y1={drawn.up(tick)}
-              y2={drawn.up(tick)}
-              className="stroke-line"
-            />
-            <text
-              x={PLOT.left - 7}
-              y={drawn.up(tick) + 5}
-              textAnchor="end"
-              fontSize="15"
-              className="fill-dim tabular-nums"
-            >
-              {tick}
-            </text>
-          </g>
-        ))}
+        <LevelLines ticks={drawn.yTicks} up={drawn.up} from={PLOT.left} to={PLOT.width - PLOT.right} />
         {drawn.xTicks.map((tick) => (
           <g key={tick}>
             <line x1={drawn.across(tick)} x2={drawn.across(tick)} y1={floor} y2={floor + 5} className="stroke-edge" />
