@@ -1,6 +1,6 @@
 import type { Catalogue, Trace } from "../api/types";
 import { percent } from "../words/percent";
-import { drawBranch, HEIGHT, WIDTH, type Limb } from "./geometry";
+import { drawBranch, HEIGHT, lineAt, partAt, WIDTH, type Limb } from "./geometry";
 import { useTweened } from "./tween";
 
 const NAMED = 5;
@@ -89,11 +89,15 @@ function LimbView({
         className={`stroke-sheet font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
         fontSize={named && !limb.withered ? 16 : 13.5}
       >
-        {limb.name}
+        {limb.lines.map((line, i) => (
+          <tspan key={line} x={limb.label.x} y={limb.label.y + lineAt(i, limb.lines.length, limb.up)}>
+            {line}
+          </tspan>
+        ))}
         {!limb.withered && <tspan className="fill-fuel"> {percent(limb.probability)}</tspan>}
       </text>
       {named && limb.twigs[0] && limb.probability > 0.15 && (
-        <text x={limb.label.x} y={limb.label.y + 15} textAnchor="middle" className="fill-dim" fontSize="13">
+        <text x={limb.label.x} y={partAt(limb)} textAnchor="middle" className="fill-dim" fontSize="13">
           {limb.twigs[0].name}
         </text>
       )}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Suspect, Trace } from "../api/types";
-import { drawBranch, HEIGHT, tapered, WIDTH } from "./geometry";
+import { drawBranch, HEIGHT, lineAt, tapered, WIDTH, wrapped, type Limb } from "./geometry";
 
 const CIRCUITS = [
   "supply",
@@ -14,8 +14,9 @@ const CIRCUITS = [
   "cold",
   "air",
   "ignition",
+  "engine",
   "leak-out",
-].map((id) => ({ id, name: id }));
+].map((id) => ({ id, name: id === "leak-out" ? "Leak to the outside" : id }));
 
 function trace(blame: Record<string, number>, faults: Partial<Suspect>[] = []): Trace {
   return {
@@ -59,11 +60,25 @@ describe("the branch", () => {
     for (const one of drawn) {
       for (const other of drawn) {
         if (one === other) continue;
-        const apartX = Math.abs(one.label.x - other.label.x) >= (one.name.length + other.name.length) * 4 + 48 - 1;
-        const apartY = Math.abs(one.label.y - other.label.y) >= 16;
-        expect(apartX || apartY, `${one.id} and ${other.id}`).toBe(true);
+        for (const upper of linesOf(one)) {
+          for (const lower of linesOf(other)) {
+            const apartX = Math.abs(one.label.x - other.label.x) >= (upper.text.length + lower.text.length) * 3.4;
+            const apartY = Math.abs(upper.y - lower.y) >= 16;
+            expect(apartX || apartY, `${upper.text} and ${lower.text}`).toBe(true);
+          }
+        }
       }
     }
+  });
+
+  it("writes a long name in two even lines, clear of the wood beside it", () => {
+    expect(wrapped("Leak to the outside")).toEqual(["Leak to the", "outside"]);
+    expect(wrapped("Accelerator pump")).toEqual(["Accelerator pump"]);
+    const drawn = limbs({ ignition: 0.15, "leak-out": 0.03 });
+    const leak = drawn.find((limb) => limb.id === "leak-out");
+    const beside = drawn.find((limb) => limb.id === "ignition");
+    expect(leak?.lines).toEqual(["Leak to the", "outside"]);
+    expect(Math.abs((leak?.label.x ?? 0) - (beside?.tip.x ?? 0))).toBeGreaterThan("Leak to the".length * 4);
   });
 
   it("keeps every label inside the drawing's width", () => {
@@ -97,6 +112,9 @@ describe("the branch", () => {
     expect(drawBranch(trace({ pump: 0.5 }), CIRCUITS)).toEqual(drawBranch(trace({ pump: 0.5 }), CIRCUITS));
   });
 });
+
+const linesOf = (limb: Limb) =>
+  limb.lines.map((text, i) => ({ text, y: limb.label.y + lineAt(i, limb.lines.length, limb.up) }));
 
 describe("a tapered stroke", () => {
   it("is a closed outline as wide at its ends as asked", () => {

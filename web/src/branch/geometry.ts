@@ -17,7 +17,10 @@ export type Limb = {
   withered: boolean;
   path: string;
   tip: Point;
+  /** Where the last line of the label stands, above; the first, below. */
   label: Point;
+  /** The label's lines; a long name takes two. */
+  lines: string[];
   up: boolean;
   twigs: Twig[];
 };
@@ -27,6 +30,10 @@ export type BranchDrawing = { trunk: string; limbs: Limb[] };
 const WITHERED = 0.03;
 const TRUNK_Y = HEIGHT / 2;
 const TWIG_FROM = 0.05;
+const LINE = 16;
+const LONGEST_LINE = 16;
+/** How far a label may stand aside from its limb's tip. */
+const ASIDE = [0, 8, -8, 16, -16, 24, -24];
 
 export function drawBranch(trace: Shares, circuits: { id: string; name: string }[]): BranchDrawing {
   const share = new Map(trace.circuits.map((row) => [row.id, row.blame]));
@@ -39,22 +46,62 @@ export function drawBranch(trace: Shares, circuits: { id: string; name: string }
   return { trunk: trunk(), limbs };
 }
 
-/** Labels give way outward, the most suspected first to choose, so that none lies on another. */
+/** A line of writing: its middle, and half its length. */
+type Line = Point & { half: number };
+
+/** Labels give way a little to the side, then outward, the most suspected first to choose, so that none lies on another. */
 function placeLabels(limbs: Limb[]): void {
-  const taken: { x: number; y: number; half: number }[] = [];
+  const taken: Line[] = [];
   for (const limb of [...limbs].sort((a, b) => b.probability - a.probability)) {
-    const half = limb.withered ? limb.name.length * 3.2 : limb.name.length * 4 + 24;
-    limb.label.x = Math.min(Math.max(limb.label.x, half + 2), WIDTH - half - 2);
-    while (
-      taken.some((row) => Math.abs(row.x - limb.label.x) < row.half + half && Math.abs(row.y - limb.label.y) < 17)
-    ) {
+    const half = Math.max(...written(limb).map((line) => line.half));
+    const at = limb.label.x;
+    const places = ASIDE.map((by) => Math.min(Math.max(at + by, half + 2), WIDTH - half - 2));
+    while (!places.some((x) => free({ ...limb, label: { x, y: limb.label.y } }, taken)))
       limb.label.y += limb.up ? -4 : 4;
-    }
-    taken.push({ ...limb.label, half });
+    limb.label.x = places.find((x) => free({ ...limb, label: { x, y: limb.label.y } }, taken)) ?? at;
+    taken.push(...written(limb));
     const part = limb.twigs[0];
-    if (part && limb.probability > 0.15)
-      taken.push({ x: limb.label.x, y: limb.label.y + 15, half: part.name.length * 3 });
+    if (part && limb.probability > 0.15) taken.push({ x: limb.label.x, y: partAt(limb), half: part.name.length * 3.2 });
   }
+}
+
+function free(limb: Limb, taken: Line[]): boolean {
+  return written(limb).every((line) => !taken.some((row) => touch(row, line)));
+}
+
+/** The lines of a limb's label where they stand now; the share comes after the last. */
+function written({ lines, label, up, withered }: Limb): Line[] {
+  return lines.map((text, i) => {
+    const last = i === lines.length - 1;
+    return {
+      x: label.x,
+      y: label.y + lineAt(i, lines.length, up),
+      half: withered ? text.length * 3.2 : text.length * 3.7 + (last ? 22 : 2),
+    };
+  });
+}
+
+/** How far a line of a label stands from the label's place. */
+export function lineAt(i: number, count: number, up: boolean): number {
+  return (up ? i - count + 1 : i) * LINE;
+}
+
+/** Where the leading part is named, under the label. */
+export function partAt({ label, lines, up }: Limb): number {
+  return label.y + lineAt(lines.length - 1, lines.length, up) + LINE - 1;
+}
+
+function touch(a: Line, b: Line): boolean {
+  return Math.abs(a.x - b.x) < a.half + b.half && Math.abs(a.y - b.y) < LINE + 1;
+}
+
+/** A long name in two lines as even as its words allow; the share comes after the last, so that one is the shorter. */
+export function wrapped(name: string): string[] {
+  if (name.length <= LONGEST_LINE) return [name];
+  const words = name.split(" ");
+  const ways = words.slice(1).map((_, i) => [words.slice(0, i + 1).join(" "), words.slice(i + 1).join(" ")]);
+  const longest = (way: string[]) => Math.max(...way.map((line) => line.length));
+  return ways.reverse().sort((a, b) => longest(a) - longest(b))[0] ?? [name];
 }
 
 /** Height of the trunk's middle line at x: a slow bend, so that it looks grown. */
@@ -93,6 +140,7 @@ function limb(
     withered,
     up,
     tip,
+    lines: wrapped(circuit.name),
     label: {
       x: tip.x,
       y: tip.y + (up ? (withered ? -10 : grown.length > 0 ? -48 : -12) : withered ? 18 : grown.length > 0 ? 46 : 20),
