@@ -3,7 +3,7 @@
 # How long each calculation of the worktop takes with its uncertainty and its curve, and how long a large data log.
 # Reported, never asserted.
 #
-#   bundle exec ruby bench/calculations.rb [LOG.csv]     # make one with bench/log_maker.rb large PATH
+#   ruby bench/calculations.rb [LOG.csv]     # make one with bench/log_maker.rb large PATH
 require_relative "support"
 
 catalogue = UpperBranch::Catalogue.load

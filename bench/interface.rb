@@ -3,8 +3,9 @@
 # The interface as a person waits for it: weight of the first load, time until the trace can be worked, time from an
 # answer to the moved branch. Reported, never asserted. Needs a running server with the demo.
 #
-#   bin/start &    then   bundle exec ruby bench/interface.rb [http://127.0.0.1:8420]
-require "bundler/setup"
+#   bin/start &    then   ruby bench/interface.rb [http://127.0.0.1:8420]
+require_relative "../bin/lib/gem_groups"
+gems :default, :test
 require "selenium-webdriver"
 require "json"
 require "net/http"

@@ -3,7 +3,7 @@
 # Expected bench minutes to a proven repair: planner, information per minute, likeliest first, a fair house list, and
 # the hindsight bound, on the same virtual machines. Writes nothing; prints Markdown rows.
 #
-#   bundle exec ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed]
+#   ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed]
 require_relative "virtual_machine"
 
 module Bench

@@ -2,7 +2,7 @@
 
 # How long a step takes: posterior and next step after every entry of simulated jobs. Reported, never asserted.
 #
-#   bundle exec ruby bench/speed.rb [FAMILY] [JOBS]
+#   ruby bench/speed.rb [FAMILY] [JOBS]
 require_relative "support"
 
 family = ARGV[0] || "car-one"

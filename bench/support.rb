@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-$LOAD_PATH.unshift(File.expand_path("../core/lib", __dir__))
+require_relative "../bin/lib/gem_groups"
+gems :default
 require "upper_branch"
 
 # What the measured claims share: a clock, quantiles, and simulated jobs.
