@@ -87,6 +87,7 @@ RSpec.describe "The rooms of the core" do
       priming
       icing
       hesitation
+      irreversible
     ]
     telling = ids.uniq - plain
     found = (files + Dir[File.expand_path("../../server/lib/**/*.rb", __dir__)]).flat_map do |path|

@@ -22,6 +22,24 @@ module SmallCatalogue
       "vague_symptom" => 0.05,
       "check" => 0.03
     },
+    "evidence" => {
+      "false_report" => 0.001,
+      "miss" => 0.03,
+      "fact" => 0.98,
+      "told" => 0.9,
+      "seen_again" => 0.01
+    },
+    "told" => {
+      "definite" => 0.04,
+      "lay" => 0.1,
+      "guess" => 0.3
+    },
+    "shown" => {
+      "lasting" => 0.95,
+      "same" => 0.7,
+      "later" => 0.4,
+      "hidden" => 0.05
+    },
     "outside" => {
       "prior" => 0.02,
       "symptom" => 0.2,
@@ -53,7 +71,7 @@ module SmallCatalogue
   }.freeze
 
   # scale: whole sections that replace those of SCALE; faults: [{"id", "rate", "symptoms", "checks"}]; words: {check =>
-  # [healthy, abnormal, ...]}; strengths: {letter => value}
+  # [healthy, abnormal, ...]}; strengths: {letter => value}; kinds: {check => what its outcomes count for}
   def self.build(
     faults:,
     symptoms:,
@@ -62,7 +80,8 @@ module SmallCatalogue
     couplings: [],
     masks: [],
     effects: [],
-    scale: {}
+    scale: {},
+    kinds: {}
   )
     UpperBranch::Catalogue.new(
       "scale" => SCALE.merge(scale).merge("strengths" => strengths.transform_values { |value| { "value" => value } }),
@@ -93,6 +112,7 @@ module SmallCatalogue
       "effects" => effects,
       "symptoms" => {
         "conditions" => [],
+        "ways" => [{ "id" => "way", "name" => "A way", "shown" => "same", "minutes" => 5, "do" => "try" }],
         "symptoms" => symptoms.map { |id| { "id" => id, "name" => id, "group" => "all", "note" => "" } }
       },
       "checks" =>
@@ -105,7 +125,7 @@ module SmallCatalogue
             "minutes" => 3,
             "steps" => ["look"],
             "outcomes" => outcomes.to_h { |word| [word, word] }
-          }
+          }.merge(kinds.fetch(id, {}))
         end,
       "faults" =>
         faults.map do |row|
@@ -138,27 +158,59 @@ module SmallCatalogue
     )
   end
 
-  # A random one. random: Random; n: faults
+  # A random one of faults, symptoms and checks only.
+  def self.plain(random, n)
+    letters = %w[A O S R]
+    words = (0...3).to_h { |c| ["check-#{c}", %w[good bad-0]] }
+    symptoms = (0...3).map { |s| "symptom-#{s}" }
+    faults = (0...n).map { |i| random_fault(random, i, symptoms, words, letters).merge("effects" => {}) }
+    build(faults: faults, symptoms: symptoms, words: words,
+          strengths: letters.to_h { |letter| [letter, random.rand(0.05..0.95)] })
+  end
+
+  # A random one, with defects, clearing words, checks that observe symptoms again, couplings and a mask. random: Random;
+  # n: faults
   def self.random(random, n)
     letters = %w[A O S R]
     words = (0...3).to_h { |c| ["check-#{c}", ["good"] + (0..random.rand(2)).map { |o| "bad-#{o}" }] }
     symptoms = (0...3).map { |s| "symptom-#{s}" }
-    faults = (0...n).map do |i|
-      {
-        "id" => "fault-#{i}",
-        "rate" => %w[VC C U R].sample(random: random),
-        "symptoms" => symptoms.select { random.rand < 0.5 }.to_h { |id| [id, letters.sample(random: random)] },
-        "checks" =>
-          words
-            .select { random.rand < 0.5 }
-            .to_h { |id, list| [id, { list.drop(1).sample(random: random) => letters.sample(random: random) }] }
-      }
-    end
+    faults = (0...n).map { |i| random_fault(random, i, symptoms, words, letters) }
     build(
-      faults: faults,
-      symptoms: symptoms,
-      words: words,
-      strengths: letters.to_h { |letter| [letter, random.rand(0.05..0.95)] }
+      faults: faults, symptoms: symptoms, words: words,
+      strengths: letters.to_h { |letter| [letter, random.rand(0.05..0.95)] },
+      kinds: random_kinds(random, faults, words),
+      couplings: [{ "name" => "pair", "factor" => 3.0, "one" => ["fault-0"], "other" => ["fault-1"] }],
+      effects: [{ "id" => "hidden", "symptoms" => { "symptom-2" => "A" } }, { "id" => "hiding", "symptoms" => {} }],
+      masks: [{ "name" => "mask", "effect" => "hiding", "hides" => "hidden" }]
     )
+  end
+
+  def self.random_fault(random, i, symptoms, words, letters)
+    {
+      "id" => "fault-#{i}",
+      "rate" => %w[VC C U R].sample(random: random),
+      "effects" => { 0 => { "hidden" => "O" }, 1 => { "hiding" => "O" } }.fetch(i, {}),
+      "symptoms" => symptoms.select { random.rand < 0.5 }.to_h { |id| [id, letters.sample(random: random)] },
+      "checks" =>
+        words
+          .select { random.rand < 0.5 }
+          .to_h { |id, list| [id, { list.drop(1).sample(random: random) => letters.sample(random: random) }] }
+    }
+  end
+
+  # Of each check: some words are a defect, the healthy one clears some, the last word of some checks clears others.
+  def self.random_kinds(random, faults, words)
+    words.to_h do |id, list|
+      showing = faults.select { |row| row["checks"].key?(id) }
+      is = list.drop(1).to_h { |word| [word, showing.select { |row| row["checks"][id].key?(word) }.map { |row| row["id"] }] }
+      is = is.transform_values { |ids| ids.first(1) }.select { |_, ids| ids.any? && random.rand < 0.4 }
+      clears = { list.first => showing.map { |row| row["id"] }.select { random.rand < 0.4 } }
+      other = showing.reject { |row| row["checks"][id].key?(list.last) }.map { |row| row["id"] }
+      clears[list.last] = other if other.any? && id == "check-2"
+      kind = { "is" => is, "clears" => clears, "multi" => id == "check-1" }
+      kind["observes"] = { "symptom-0" => { "words" => ["bad-0"], "shown" => "same" } } if id == "check-0"
+      kind["observes"] = { "symptom-1" => { "words" => list.drop(1), "shown" => "later" } } if id == "check-2"
+      [id, kind]
+    end
   end
 end

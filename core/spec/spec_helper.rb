@@ -9,9 +9,15 @@ CATALOGUE = UpperBranch::Catalogue.load
 
 # Jobs in a line: job("car-one", seen("hesitation"), found("pump-shot", "weak"))
 module JobTalk
-  def job(family, *entries, **machine)
+  # As it is written down after the fact: gates let it pass.
+  def job(family, *entries, **machine) = entered(family, entries, machine, record: true)
+
+  # As it is entered at the bench, one thing after the other.
+  def live_job(family, *entries, **machine) = entered(family, entries, machine, record: false)
+
+  def entered(family, entries, machine, record:)
     rows = [["machine", { "family" => family, **machine.transform_keys(&:to_s) }], *entries]
-    rows.each_with_index.reduce(UpperBranch::Job.new(CATALOGUE, [])) do |known, ((kind, data), i)|
+    rows.each_with_index.reduce(UpperBranch::Job.new(CATALOGUE, [], record: record)) do |known, ((kind, data), i)|
       known.with({ "id" => (i + 1).to_s, "kind" => kind, "data" => data })
     end
   end
@@ -24,6 +30,12 @@ module JobTalk
     ["check", { "check" => check, "reading" => { "value" => value, "unit" => unit }.compact }]
   end
 
+  def reported(check, by, *outcomes) = ["check", { "check" => check, "outcomes" => outcomes, "reported" => by }]
+  def asked(symptom, seen) = ["symptom", { "symptom" => symptom, "seen" => seen, "asked" => true }]
+  def when_asked(symptom, condition, answer) = ["condition", { "symptom" => symptom, "condition" => condition, "answer" => answer }]
+  def recreated(symptom, way, shown) = ["recreate", { "symptom" => symptom, "way" => way, "shown" => shown }]
+  def safe(gate) = ["gate", { "gate" => gate, "safe" => true }]
+  def waived(fault, reason = "the owner wants it so") = ["waive", { "fault" => fault, "reason" => reason }]
   def repaired(id) = ["repair", { "repair" => id }]
   def stands(**state) = ["state", state.transform_keys(&:to_s)]
   def struck(entry) = ["strike", { "entry" => entry }]

@@ -71,6 +71,11 @@ module UpperBranch
     def strength(letter) = @scale["strengths"].fetch(letter)["value"]
     def limits = @scale["limits"]
 
+    # What kind of condition this is: conditions of one kind exclude one another.
+    def axis(condition_id) = @axes[condition_id]
+    def gates = book.rules.gates
+    def ways = book.symptoms.ways
+
     # What people are shown of it, as plain data: words, steps, cautions; no odds.
     def shown = { stamp: stamp, tools: tools, **book.shown }
 
@@ -86,6 +91,7 @@ module UpperBranch
       @parts = @faults.map(&:part).uniq(&:id)
       @renames = book.renames.record
       @worktop = book.worktop.record
+      @axes = conditions.to_h { |row| [row["id"], row["axis"]] }
     end
 
     def reached(access)

@@ -10,6 +10,8 @@ module UpperBranch
   # The same entries and the same catalogue always give the same job. What an entry may be and what it does stands with
   # its kind in job/entries/.
   class Job
+    RECORDED = 1 # minutes to write down a trial that has cured it
+
     # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before.
     Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
 
@@ -20,15 +22,18 @@ module UpperBranch
     attr_accessor :machine, :called, :card, :state, :closing, :minutes, :has_run, :waiting
 
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
-    # loose: ids of checks that took something off which nobody has ticked as back on.
-    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost
+    # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
+    # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
+    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost, :waived, :gates
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
     end
 
-    def initialize(catalogue, entries)
+    # record: this is written down after the fact, so that gates, which hold back what is still to be done, let it pass
+    def initialize(catalogue, entries, record: false)
       @catalogue = catalogue
+      @record = record
       @entries = entries
       @struck = entries.select { |row| row["kind"] == "strike" }.map { |row| row.dig("data", "entry") }
       @findings = []
@@ -37,6 +42,8 @@ module UpperBranch
       @cautions = []
       @notes = []
       @lost = []
+      @waived = {}
+      @gates = []
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false
@@ -64,13 +71,25 @@ module UpperBranch
     # The same job with one more entry; raises Invalid when the entry cannot stand. Used before anything is stored.
     def with(row)
       Entry.of(row).admit(self)
-      Job.new(@catalogue, @entries + [row])
+      Job.new(@catalogue, @entries + [row], record: @record)
+    end
+
+    def record? = @record
+
+    # Defects seen or measured so far, in the order they were found.
+    def defects = Defect.of(self)
+
+    # Was this fault found by a trial that cured it? Then the repair is done, and only has to be recorded.
+    def trial?(fault_id)
+      defects.any? do |defect|
+        defect.fault == fault_id && defect.open? && @catalogue.check(defect.check).cures.include?(defect.word)
+      end
     end
 
     # Latest result of a check: Finding or nil. round: only results seen since that many repairs.
     def result(check_id, round = nil)
       @findings.reverse.find do |finding|
-        !finding.symptom? && finding.id == check_id && (round.nil? || finding.round == round)
+        finding.kind == :check && finding.id == check_id && (round.nil? || finding.round == round)
       end
     end
 

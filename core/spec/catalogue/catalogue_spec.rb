@@ -112,16 +112,41 @@ RSpec.describe UpperBranch::Catalogue do
       expect(
         problems_with("checks/a-before-the-carburetor.yml") do |text|
           text.sub("fresh: Fresh and clean,", "fresh: Fresh and clean, purple: Purple,")
+              .sub("shows: [dirt]", "shows: [dirt, purple]")
         end
       ).to contain_exactly(a_string_matching(/fuel-quality: no fault causes purple/))
+    end
+
+    it "refuses an outcome that does not say what it counts for" do
+      expect(
+        problems_with("checks/a-before-the-carburetor.yml") { |text| text.sub("  is: {dirty: filter-dirty, ", "  is: {") }
+      ).to contain_exactly(a_string_including("filter: dirty does not say what it counts for"))
+    end
+
+    it "refuses an outcome that is a fault which does not show it, or two faults on one machine" do
+      expect(
+        problems_with("checks/a-before-the-carburetor.yml") do |text|
+          text.sub("dirty: filter-dirty", "dirty: water").sub("reversed: filter-reversed", "reversed: [filter-reversed, filter-dirty]")
+        end
+      ).to include(
+        a_string_including("filter: water shows nothing here"),
+        a_string_including("filter: filter-dirty does not show reversed"),
+        a_string_including("filter: reversed is two faults on")
+      )
+    end
+
+    it "refuses an outcome that clears what shows nothing there" do
+      expect(
+        problems_with("checks/a-before-the-carburetor.yml") { |text| text.sub("clears: {clean: [filter-dirty", "clears: {clean: [water") }
+      ).to contain_exactly(a_string_including("filter: water shows nothing here"))
     end
 
     it "refuses a fault that nothing can prove" do
       expect(
         problems_with("faults/supply.yml") do |text|
-          text.sub("checks: {primer-lock: {cured: A}, cutoff-drop: {too-much: O}}", "checks: {}")
+          text.sub("checks: {crank-delivery: {none: A}, fuel-pressure: {low: A}, aux-tank-carb: {cured: O}}", "checks: {}")
         end
-      ).to include(a_string_including("primer-leak: nothing on aero-updraft can prove it"))
+      ).to include(a_string_including("crank-delivery: fuel-pump-dead shows nothing here"))
     end
 
     it "refuses a strength outside (0, 1)" do

@@ -16,7 +16,7 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
 
   it "shares a strength between the words it is written for" do
     weak = strength("pump-cup", CATALOGUE.check("pump-shot"), "weak")
-    expect(weak).to be_within(1e-12).of(0.46)
+    expect(weak).to be_within(1e-12).of(0.49) # a strong shot clears it: all but the chance to miss it, in two halves
     expect(strength("pump-cup", CATALOGUE.check("pump-shot"), "none")).to eq weak
   end
 
@@ -25,11 +25,11 @@ RSpec.describe UpperBranch::Diagnosis::Compiled do
     expect(strength("idle-jet-blocked", CATALOGUE.check("screw-response"), "no-effect")).to be_positive
   end
 
-  it "never lets the abnormal words of one check sum to more than 0.97" do
+  it "never lets the abnormal words of one check sum to more than 0.98, what is cleared by a sound part" do
     CATALOGUE.families.each do |family|
       machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family["id"])
       every = described_class.for(machine)
-      machine.checks.each { |check| expect(every.table(check).sums.max).to be <= 0.97 + 1e-9 }
+      machine.checks.each { |check| expect(every.table(check).sums.max).to be <= 0.98 + 1e-9 }
     end
   end
 

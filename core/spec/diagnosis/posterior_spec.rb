@@ -37,16 +37,52 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
     expect(with["pump-cup"]).to be_within(1e-12).of(posterior(job("car-one", seen("hesitation"))).all_now["pump-cup"])
   end
 
-  it "counts a symptom once when a check observes it over again" do
-    symptom_and_check = posterior(job("car-one", seen("flood-booster"), found("booster-dry", "drips"))).all_now
-    check_alone = posterior(job("car-one", found("booster-dry", "drips"))).all_now
-    symptom_and_check.each { |id, p| expect(p).to be_within(1e-12).of(check_alone[id]) }
+  it "counts an occurrence once: complaint and check of the same thing are two observers of it" do
+    told = posterior(job("car-one", seen("flood-booster"))).all_now
+    both = posterior(job("car-one", seen("flood-booster"), found("booster-dry", "drips"))).all_now
+    alone = posterior(job("car-one", found("booster-dry", "drips"))).all_now
+    told.each_key { |id| expect(both[id]).to be_within(0.02).of([told[id], alone[id]].max) }
+  end
+
+  it "keeps a complaint, and all its causes, that a check could not show again" do
+    told = posterior(job("car-one", seen("hesitation")))
+    normal = posterior(job("car-one", seen("hesitation"), found("snap-slow", "both-smooth")))
+    expect(normal.sets(6).find { |row| row.faults.empty? && !row.outside }&.probability.to_f).to be < 0.2
+    %w[advance-stuck pump-cup pump-linkage].each do |id|
+      expect(normal.now(id)).to be > told.now(id) * 0.7
+    end
+  end
+
+  it "lets a stone-cold complaint stand when it is tried warm" do
+    told = posterior(job("car-one", seen("hesitation", "stone-cold"))).now("pump-cup")
+    warm = posterior(job("car-one", seen("hesitation", "stone-cold"), found("snap-slow", "both-smooth"))).now("pump-cup")
+    expect(warm).to be_within(0.01).of(told)
+  end
+
+  it "takes a defect seen as a fact, whatever its prior, and several beside one another" do
+    facts = job("car-one", seen("fade-wot"), found("filter", "reversed", "dirty"), found("shaft-play", "worn"))
+    believed = posterior(facts)
+    expect(%w[filter-reversed filter-dirty shaft-worn].map { |id| believed.now(id) }).to all(be > 0.99)
+    expect(believed.sets(1).first.faults).to include("filter-reversed", "filter-dirty", "shaft-worn")
+    said = UpperBranch::Diagnosis::WeightOfEvidence.new(believed).of("filter-reversed")
+    expect(said.reasons.map(&:decibans).max).to be > 30
+  end
+
+  it "takes back what a struck defect led to" do
+    struck = job("car-one", seen("fade-wot"), found("filter", "reversed"), struck("3"))
+    plain = job("car-one", seen("fade-wot"))
+    posterior(struck).all_now.each { |id, p| expect(p).to be_within(1e-12).of(posterior(plain).now(id)) }
+  end
+
+  it "takes a reading far beyond its limit as a fact, one at the limit as a mixture" do
+    expect(job("car-one", read("fuel-pressure", 9.5, "psi")).defects.map(&:fault)).to eq ["pressure-high"]
+    expect(job("car-one", read("fuel-pressure", 7.1, "psi")).defects).to be_empty
   end
 
   it "takes the latest of two results of one check" do
-    repeated = posterior(job("car-one", found("needle-look", "grit"), found("needle-look", "clean"))).all_now
+    repeated = posterior(job("car-one", found("hold-test", "weeps"), found("hold-test", "holds"))).all_now
     expect(repeated["needle-grit"]).to be_within(1e-12).of(
-      posterior(job("car-one", found("needle-look", "clean"))).all_now["needle-grit"]
+      posterior(job("car-one", found("hold-test", "holds"))).all_now["needle-grit"]
     )
   end
 
@@ -90,15 +126,23 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
     expect(table.sum(mask.swap[jet])).to eq 0
   end
 
-  it "couples a rusty tank with grit: together they are likelier than by chance" do
-    believed = posterior(job("car-one", seen("flood-vent"), seen("trouble-returns")))
-    pair = believed.sets(400).find { |row| row.faults == %w[needle-grit tank-rust] }
-    expect(pair.probability).to be > 0.05
+  it "couples by evidence: rust found raises grit, a rusty tank that is merely possible does not" do
+    plain = posterior(job("car-one", seen("flood-vent"))).now("needle-grit")
+    other = posterior(job("car-one", seen("flood-vent"), seen("oil-fumes"))).now("needle-grit")
+    rusty = posterior(job("car-one", seen("flood-vent"), found("bowl-look", "rust-or-sand"))).now("needle-grit")
+    expect(other).to be_within(0.02).of(plain)
+    expect(rusty).to be > plain * 2
+  end
+
+  it "couples a ringed tip with a burred port" do
+    told = job("car-one", seen("screw-far-out"))
+    ringed = job("car-one", seen("screw-far-out"), found("screw-count", "far-out"), found("screw-tip", "ringed"))
+    expect(posterior(ringed).now("port-burred")).to be > 3 * posterior(told).now("port-burred")
   end
 
   it "counts a finding under conditions it does not belong to for little" do
     rough_ground = posterior(job("slide", seen("turn-stumble", "rough-ground"))).all_now["bounce"]
-    level_ground = posterior(job("slide", seen("turn-stumble", "light-throttle"))).all_now["bounce"]
+    level_ground = posterior(job("slide", seen("turn-stumble", "braking-turns"))).all_now["bounce"]
     expect(rough_ground).to be > level_ground * 3
   end
 

@@ -9,7 +9,7 @@ RSpec.describe UpperBranch::Diagnosis::Table do
 
   it "leaves only the leak when nothing is in" do
     expect(table.normal(set)[0]).to be_within(1e-12).of(0.98)
-    expect(table.likelihood(["weak"], set)[0]).to be_within(1e-12).of(0.01)
+    expect(table.likelihood("weak", set)[0]).to be_within(1e-12).of(0.01)
   end
 
   it "shares the abnormal chance by strength" do
@@ -28,10 +28,24 @@ RSpec.describe UpperBranch::Diagnosis::Table do
     expect(chances).to eq chances.sort.reverse
   end
 
-  it "takes two words reported together as two attributions" do
-    both = table.likelihood(%w[weak none], set(0, 2))[0]
-    expect(both).to be < table.likelihood(["weak"], set(0, 2))[0]
-    expect(both).to be > table.likelihood(%w[weak none], set(1))[0]
+  it "sums to one over all unions of words, where several may be seen together" do
+    [set, set(0), set(0, 1), set(0, 1, 2)].each do |members|
+      unions = [[], %w[weak], %w[none], %w[weak none]].sum do |words|
+        words.empty? ? table.within([], UpperBranch::Diagnosis::Table::Members.new(members))[0] : table.seen(words, members)[0]
+      end
+      expect(unions).to be_within(1e-12).of(1)
+    end
+  end
+
+  it "sees two words together rather where each has its own cause" do
+    expect(table.seen(%w[weak none], set(0, 2))[0]).to be > table.seen(%w[weak none], set(1))[0] * 10
+  end
+
+  it "leaves the miss chance of what a word clears, shared out so that the words still sum to one" do
+    clearing = described_class.new(finding, %w[weak none], [[0.6, 0.3], [0.1, 0.0], [0.0, 0.97]],
+                                   cleared: { "none" => [0.02, 1.0, 1.0] })
+    expect(clearing.share("none", set(0))[0]).to be < table.share("none", set(0))[0] / 10
+    expect(clearing.distribution(set(0, 2)).values.sum { |column| column[0] }).to be_within(1e-12).of(1)
   end
 
   it "gives each member its share of the blame" do
@@ -50,8 +64,8 @@ RSpec.describe UpperBranch::Diagnosis::Table do
   end
 
   it "says what to expect with every fault at its prior" do
-    expected = table.expected(Numo::DFloat[0.1, 0.2, 0.0, 0.0])
-    expect(expected["weak"]).to be_within(1e-12).of(0.01 + 0.06 + 0.02)
-    expect(expected[:normal]).to be_within(1e-12).of(0.98 * (1 - 0.09) * (1 - 0.02))
+    expected = UpperBranch::Diagnosis::Table::Expected.new(Numo::DFloat[0.1, 0.2, 0.0, 0.0])
+    expect(table.normal(expected)).to be_within(1e-12).of(0.98 * (1 - 0.09) * (1 - 0.02))
+    expect(table.share("weak", expected)).to be_within(1e-12).of((0.01 + 0.06 + 0.02) / (0.02 + 0.09 + 0.02))
   end
 end

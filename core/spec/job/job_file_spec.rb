@@ -65,7 +65,7 @@ RSpec.describe UpperBranch::Job::JobFile do
     it "prints text from standard input" do
       out, _, status = bin_trace("-", input: File.read(example))
       expect(status.exitstatus).to eq 0
-      expect(out).to include("Leading sets", "pump-cup", "Next: check")
+      expect(out).to include("Leading sets", "pump-cup", "Next: gate")
     end
 
     it "exits 2 with one plain message, no stack trace, on bad input" do

@@ -62,10 +62,12 @@ RSpec.describe UpperBranch::Job do
   end
 
   it "refuses to crank an engine with fuel in its oil before it is made safe" do
-    diluted = job("car-one", seen("oil-dilution"))
-    expect { add(diluted, found("spark", "strong")) }.to raise_error(UpperBranch::Invalid, /not cranked or run/)
-    safe = add(diluted, found("oil-level", "right"))
-    expect(add(safe, found("spark", "strong")).result("spark")).not_to be_nil
+    diluted = live_job("car-one", seen("oil-dilution"))
+    expect { add(diluted, found("spark", "strong")) }.to raise_error(UpperBranch::Invalid, /no cranking/)
+    right = add(diluted, found("oil-level", "right"))
+    expect(add(right, found("spark", "strong")).result("spark")).not_to be_nil
+    high = add(diluted, found("oil-level", "high-smells-of-fuel"))
+    expect(add(add(high, safe("oil-fuel")), found("spark", "strong")).result("spark")).not_to be_nil
   end
 
   it "names the field of a word that is not in the closed list and says which are" do
@@ -78,7 +80,7 @@ RSpec.describe UpperBranch::Job do
     refused("when") { add(base, seen("rough-idle", "at-dawn")) }
     refused("reading") { add(base, read("filter", 3)) }
     refused("outcomes") { add(base, ["check", { "check" => "filter" }]) }
-    refused("outcomes") { add(base, found("filter", "dirty", "reversed")) }
+    refused("outcomes") { add(base, found("choke-cold", "open", "jammed")) }
     refused("outcomes") { add(base, found("screw-tip", "smooth", "bent")) }
     refused("repair") { add(base, repaired("H-in")) }
     refused("hazard") { add(base, ["caution", { "hazard" => "dragons" }]) }

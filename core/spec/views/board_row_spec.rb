@@ -6,6 +6,7 @@ RSpec.describe UpperBranch::Views::BoardRow do
   it "waits for a description, a check by its bench state, a repair, a proof, or nothing more" do
     expect(waits).to eq "describe"
     expect(waits(seen("cold-stall", "stone-cold"))).to be_in_states
+    expect(waits(seen("flood-vent"))).to eq "gate"
     expect(
       waits(
         seen("hesitation"),
@@ -40,5 +41,5 @@ RSpec.describe UpperBranch::Views::BoardRow do
     ).to include("Pump")
   end
 
-  matcher(:be_in_states) { match { |state| %w[cold stopped].include?(state) } }
+  matcher(:be_in_states) { match { |state| %w[ask cold stopped].include?(state) } }
 end

@@ -32,9 +32,10 @@ RSpec.describe UpperBranch::Views::Trace do
     expect(data[:findings].map { |row| row[:unexplained] }).to all(be false)
   end
 
-  it "names the check that replaced a symptom" do
-    told = trace(job("car-one", seen("flood-booster"), found("booster-dry", "drips")))
-    expect(told[:findings].first[:replaced_by]).to eq "booster-dry"
+  it "says of what was told whether a check could show it again" do
+    told = ->(word) { trace(job("car-one", seen("flood-booster"), found("booster-dry", word)))[:findings].first[:seen_again] }
+    expect(told.call("drips")).to eq({ check: "booster-dry", shown: true })
+    expect(told.call("dry")).to eq({ check: "booster-dry", shown: false })
   end
 
   it "keeps what was wrong after the repair: certain before, nearly gone after" do

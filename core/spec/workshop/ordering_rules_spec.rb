@@ -3,7 +3,7 @@
 RSpec.describe UpperBranch::Workshop::OrderingRules do
   def hold(job, check, *telling)
     checks = telling.map { |id| CATALOGUE.check(id) }
-    described_class.new(job).hold(CATALOGUE.check(check), checks, checks)
+    described_class.new(job).hold(CATALOGUE.check(check), checks)
   end
 
   let(:rough) { job("car-one", seen("rough-idle")) }

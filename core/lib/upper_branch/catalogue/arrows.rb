@@ -9,7 +9,8 @@ module UpperBranch
     #   a(f, x, o) = 1 - (1 - own(f, x, o)) * product over effects e of (1 - s(f, e) b(e, x, o))
     #
     # A word that is the same observation as a symptom takes the symptom's strength where it has none of its own, and
-    # the other way round. The words of one check never sum to more than the scale allows.
+    # the other way round. The words of one check never sum to more than the scale allows; those of a fault that the
+    # healthy word clears sum to all but the chance to miss it.
     #
     #   arrows.row(fault, check)   # => {"weak" => 0.6, "none" => 0.3}
     class Arrows
@@ -17,7 +18,8 @@ module UpperBranch
       def initialize(catalogue, faults, checks, features)
         @catalogue = catalogue
         @features = features
-        @same = checks.flat_map { |check| check.same.map { |word, symptom| [check.id, word, symptom] } }
+        @observed =
+          checks.flat_map { |check| check.observes.map { |symptom, row| [check.id, row["words"], symptom] } }
         @direct =
           faults.to_h { |fault| [fault.id, own(fault).merge(by_effects(fault)) { |_, one, other| one + other }] }
         freeze
@@ -27,7 +29,22 @@ module UpperBranch
       # it shows ([] = not said). Symptom or Check as finding.
       def row(fault, finding, hidden: [], conditions: [])
         words = finding.abnormal(@features)
-        words.zip(capped(words.map { |word| strength(fault.id, finding, word, hidden, conditions) })).to_h
+        row = words.map { |word| strength(fault.id, finding, word, hidden, conditions) }
+        words.zip(finding.is_a?(Check) && finding.cleared.include?(fault.id) ? cleared(row, finding) : capped(row)).to_h
+      end
+
+      # How far the causes by which a fault shows a symptom go with a condition: 1 where all do, 0 where none does, nil where
+      # the tables do not say.
+      def fits(fault, symptom, condition)
+        axis = @catalogue.axis(condition)
+        arrows = @direct[fault.id].fetch([symptom.id, "present"], []).map do |strength, _, whens|
+          speaking = whens.flat_map(&:to_a).select { |id| @catalogue.axis(id) == axis }
+          [strength, speaking.empty? ? nil : speaking.include?(condition)]
+        end
+        return if arrows.all? { |_, fits| fits.nil? }
+
+        arrows.sum { |strength, fits| strength * { true => 1.0, false => 0.0, nil => 0.5 }.fetch(fits) } /
+          arrows.sum(&:first)
       end
 
       # About what it takes in memory: some hundred bytes an arrow.
@@ -43,6 +60,11 @@ module UpperBranch
         sum > limit ? row.map { |value| value * limit / sum } : row
       end
 
+      # Hidden by a mask, it stays hidden.
+      def cleared(row, check)
+        row.sum.positive? ? row.map { |value| value * (1 - check.miss) / row.sum } : row
+      end
+
       def strength(fault_id, finding, word, hidden, conditions)
         own = direct(fault_id, finding.id, word, hidden, conditions)
         own.positive? ? own : by_sameness(fault_id, finding, word, hidden, conditions)
@@ -50,14 +72,22 @@ module UpperBranch
 
       def by_sameness(fault_id, finding, word, hidden, conditions)
         if finding.is_a?(Symptom)
-          twins = @same.select { |_, _, symptom| symptom == finding.id }
-          twins
-            .sum { |check, other,| direct(fault_id, check, other, hidden, []) }
-            .clamp(0, @catalogue.limits["abnormal_sum"])
+          told = @observed.select { |_, _, symptom| symptom == finding.id }
+          told
+            .map { |check, words,| words.sum { |each| direct(fault_id, check, each, hidden, []) } }
+            .max.to_f.clamp(0, @catalogue.limits["abnormal_sum"])
         else
-          symptom = finding.same[word]
-          symptom ? direct(fault_id, symptom, "present", hidden, conditions) : 0.0
+          by_symptom(fault_id, finding, word, hidden)
         end
+      end
+
+      # A word takes the strength of the symptom it stands for, unless the fault shows another word for it.
+      def by_symptom(fault_id, check, word, hidden)
+        _, symptom = check.same.find { |first, _| first == word }
+        return 0.0 unless symptom
+
+        others = check.observes[symptom]["words"].sum { |each| direct(fault_id, check.id, each, hidden, []) }
+        others.positive? ? 0.0 : direct(fault_id, symptom, "present", hidden, [])
       end
 
       def direct(fault_id, finding_id, word, hidden, conditions)
@@ -70,11 +100,18 @@ module UpperBranch
         1 - missed
       end
 
-      # A finding reported under conditions it does not belong to counts for little.
+      # A finding reported under conditions it does not belong to counts for little. Only conditions of the same kind
+      # speak: how far open says nothing of how warm.
       def fit(whens, conditions)
-        return 1.0 if whens.empty? || conditions.empty? || whens.all? { |list| list.intersect?(conditions.to_set) }
+        return 1.0 if whens.empty? || conditions.empty? || whens.all? { |list| fits?(list, conditions) }
 
         @catalogue.limits["condition_mismatch"]
+      end
+
+      def fits?(list, conditions)
+        axes = list.to_set { |id| @catalogue.axis(id) }
+        speaking = conditions.select { |id| axes.include?(@catalogue.axis(id)) }
+        speaking.empty? || list.intersect?(speaking.to_set)
       end
 
       # {[finding id, word] => [[strength, effect id or nil, [conditions, ...]], ...]}

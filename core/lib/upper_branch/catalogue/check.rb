@@ -3,10 +3,15 @@
 module UpperBranch
   class Catalogue
     # One thing a technician can do to learn something: where, how long, with what, and its closed list of outcomes,
-    # the healthy one first.
+    # the healthy one first. What an outcome counts for is said of each (evidence by kind):
+    #
+    #   is      it is the defect, seen or measured: {word => [fault ids]}; those that fit the machine are found
+    #   clears  it rules faults out, but for the chance to miss them: {word => [fault ids]}
+    #   shows   a sign, by the strengths of the tables
     class Check
-      attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :same, :replaces, :after,
-                  :only_when, :neutral, :puts_back, :reading, :needs, :families, :leak, :outside
+      attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :after, :only_when,
+                  :neutral, :puts_back, :reading, :needs, :families, :outside, :is, :clears, :observes, :miss, :cures,
+                  :false_report
 
       # scale: of the catalogue the row belongs to
       def initialize(row, scale)
@@ -19,19 +24,19 @@ module UpperBranch
         @reading = row["reading"]
         @needs = row["needs"] || []
         @families = row["families"]
-        %w[steps tools hazards after only_when neutral replaces puts_back].each do |key|
+        %w[steps tools hazards after only_when neutral puts_back].each do |key|
           instance_variable_set("@#{key}", row[key] || [])
         end
-        @same = row["same"] || {}
-        @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy")
+        know_kinds(row, scale)
+        @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy", "retest")
         @outcome_needs = row["outcome_needs"] || {}
-        @leak = scale["leaks"]["check"]
         @outside = scale["outside"]["check"]
         freeze
       end
 
       def multi? = @flags["multi"] == true
       def records? = @flags["records"] == true
+      def retest? = @flags["retest"] == true
       def after_run? = @flags["after_run"] == true
       def warm_and_open? = @flags["warm_and_open"] == true
 
@@ -55,10 +60,20 @@ module UpperBranch
         @outcome_needs[word] || []
       end
 
-      # Symptoms that this check observes over again: its result stands in their place.
-      def replaced_symptoms
-        (same.values + replaces).uniq
+      # [[word, symptom], ...]: words that are the same observation as a symptom; of several, the first stands for it.
+      def same = observes.map { |symptom, row| [row["words"].first, symptom] }
+
+      # Chance of each word without any fault of the catalogue: a defect is misread far more rarely than a sign.
+      def leaks(words)
+        signs = words.count { |word| !is.key?(word) }
+        words.map { |word| is.key?(word) ? @false_report : @leak / signs }
       end
+
+      # Faults that the healthy word clears.
+      def cleared = clears.fetch(outcomes.keys.first, [])
+
+      # Abnormal words that clear what lies before the place they name.
+      def clearing_words = clears.keys - [normal]
 
       # The same check where a family gives easier access: other states, other minutes. row: of the family's `access`
       def reached(row)
@@ -71,6 +86,17 @@ module UpperBranch
 
       def outcome_flags
         Needs.flags(@outcome_needs.values.flatten)
+      end
+
+      private
+
+      def know_kinds(row, scale)
+        @is = (row["is"] || {}).transform_values { |ids| Array(ids) }
+        @clears = row["clears"] || {}
+        @observes = row["observes"] || {}
+        @cures = row["cures"] || []
+        @leak = scale["leaks"]["check"]
+        @false_report, @miss = scale["evidence"].values_at("false_report", "miss")
       end
 
       protected

@@ -50,16 +50,18 @@ module UpperBranch
 
       # Symptoms that are the same observation as a word the fault itself shows.
       def by_word(fault)
-        fault.outcomes.filter_map { |check, word,| same_words.dig(check, word) }
+        fault.outcomes.flat_map do |check, word,|
+          observed.fetch(check, {}).select { |_, row| row["words"].include?(word) }.keys
+        end
       end
 
-      def same_words
-        @same_words ||= @book.checks.rows.to_h { |row| [row["id"], row["same"] || {}] }
+      def observed
+        @observed ||= @book.checks.rows.to_h { |row| [row["id"], row["observes"] || {}] }
       end
 
       def by_sameness(fault)
-        same_words.flat_map do |check, words|
-          words.select { |_, symptom| symptoms_shown(fault).include?(symptom) }.keys.map { |word| [check, word] }
+        observed.flat_map do |check, symptoms|
+          symptoms.select { |symptom, _| symptoms_shown(fault).include?(symptom) }.map { |_, row| [check, row["words"].first] }
         end
       end
 

@@ -30,6 +30,9 @@ module UpperBranch
 
       def ids = rows.map { |row| row["id"] }
 
+      # The raw row with this id, or nil.
+      def row(id) = (@by_id ||= rows.to_h { |row| [row["id"], row] })[id]
+
       # Array of [JSON pointer into the section, reason].
       def problems
         @problems = []

@@ -4,7 +4,7 @@ module UpperBranch
   class Catalogue
     # What is observed without a check. Outcomes: "absent" (healthy) and "present".
     class Symptom
-      attr_reader :id, :name, :group, :note, :synonyms, :needs, :leak, :hazard
+      attr_reader :id, :name, :group, :note, :synonyms, :needs, :leak, :hazard, :told, :told_falsely
 
       # scale: of the catalogue the row belongs to
       def initialize(row, scale)
@@ -17,9 +17,14 @@ module UpperBranch
         @hazard = row["hazard"]
         @healthy = row["healthy"] == true
         @leak = scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
+        @told = scale["evidence"]["told"]
+        @told_falsely = scale["told"].fetch(row["told"] || "definite")
         @outside = scale["outside"].fetch("symptom")
         freeze
       end
+
+      # told: chance that it is told when it is there and asked for; told_falsely: that it is told though it does not
+      # occur.
 
       # A word for a machine that runs right: used in proving, has no cause, carries no evidence by itself.
       def healthy?

@@ -7,9 +7,11 @@ module UpperBranch
     # Weighted sets of faults: all singles and pairs first, then bigger ones, best first: each leading set of a size
     # with one member more. Everything is counted in Columns.
     #
-    # Normal results before any repair are folded into one vector: with P(normal | S) a product over the members, they
-    # and the priors add up to one number for each fault, whatever their number. Only abnormal results are reckoned set
-    # by set.
+    # What of the results before any repair is a product over the members is folded into one vector: with the priors it
+    # adds up to one number for each fault, whatever their number. Only what is bound to the set is reckoned set by set.
+    #
+    # Defects found stand in every set, beside those it may hold besides: they are facts, and the limit on the size of
+    # sets does not count them.
     class Belief
       # As the attributes of the same names; split: what repairs did to the weights (log_before).
       Block = Struct.new(:rounds, :masked, :log, :steps, :split)
@@ -18,18 +20,19 @@ module UpperBranch
       # weight of each row; steps: for each item log P(result | set), nil where it is folded
       attr_reader :columns, :items, :rounds, :masked, :log, :steps, :neglected
 
-      # items: Evidence::Item over these columns; prior: DFloat, log odds by column; repairs: [[columns, success], ...];
-      # size: members of a set at most; grown_from: how many sets of two are grown into sets of three; kept:
-      # BoundedCache
-      def initialize(columns, items, prior, repairs:, size:, grown_from:, kept:)
+      # items: Item over these columns; prior: DFloat, log odds by column; repairs: [[columns, success], ...]; found:
+      # [[column, round], ...] of defects found and when; size: members of a set at most, beside those found; grown_from:
+      # how many sets of two are grown into sets of three; kept: BoundedCache
+      def initialize(columns, items, prior, repairs:, size:, grown_from:, kept:, found: [])
         @columns = columns
         @items = items
         @prior = prior
         @repairs = repairs
+        @found = found
         @size = size
         @grown_from = grown_from
         @kept = kept
-        @width = [size, 2].max
+        @width = [size, 2].max + columns.found.size
         fold
         weigh
       end
@@ -41,30 +44,40 @@ module UpperBranch
       end
 
       # What an item adds to it. position: of the item
-      def step(position) = @steps[position] || folded_step(@items[position])
+      def step(position)
+        item = @items[position]
+        folded = item.round.zero? ? folded_step(item) : 0.0
+        @steps[position] ? @steps[position] + folded : folded
+      end
 
       private
 
-      def folded?(item) = item.words == [:normal] && item.chances.nil? && item.round.zero? && item.table.finding.normal
+      def first_round = @first_round ||= @items.select { |item| item.round.zero? }
 
-      # The prior of each fault, and what all folded items leave of it.
+      # The prior of each fault, and what all that is folded leaves of it.
       def fold
-        folded = @items.select { |item| folded?(item) }
-        @fold = folded.reduce(@prior) { |sum, item| sum + item.table.log_misses }
-        @constant = folded.sum { |item| Math.log(1 - item.table.leak) }
+        @fold = first_round.filter_map(&:log_misses).reduce(@prior) { |sum, log| sum + log }
+        @constant = first_round.sum(&:constant)
       end
 
       def weigh
         pad = @columns.pad
-        small = @kept.fetch([:small_sets, pad, [@size, 2].min]) { FaultSets::Small.new(pad, [@size, 2].min) }.places
-        add(*@columns.small(small))
+        free = @columns.free
+        small =
+          @kept.fetch([:small_sets, free, pad, @size < 2]) { FaultSets::Small.new(free, [@size, 2].min, pad) }.places
+        add(*@columns.small(with_found(small)))
         @mass = [mass_of_size(2)]
-        (3..[@size, pad].min).each do |size|
-          bigger = FaultSets.grown(best_sets(size - 1), pad)
+        (3..[@size, free].min).each do |size|
+          bigger = with_found(FaultSets.grown(best_sets(size - 1), free))
           add(bigger, @columns.swap_masked(bigger), @columns.log_factors(bigger))
           @mass << mass_of_size(size)
         end
         @neglected = neglected_mass
+      end
+
+      # The same sets with all that was found.
+      def with_found(places)
+        places + @columns.found.map { |column| Numo::Int32.new(places.first.size).fill(column) }
       end
 
       # More sets, scored. masked: the same places with masked victims swapped; factors: log of their couplings'
@@ -75,7 +88,7 @@ module UpperBranch
         @log = @log ? @log.concatenate(block.log) : block.log
         @steps = @steps ? @steps.zip(block.steps).map { |old, new| old&.concatenate(new) } : block.steps
         @split = @split ? @split.concatenate(block.split) : block.split
-        @sizes = FaultSets.sizes(@rounds.first, @columns.pad)
+        @sizes = FaultSets.sizes(@rounds.first, @columns.pad) - @columns.found.size
       end
 
       def joined(old, new)
@@ -84,7 +97,7 @@ module UpperBranch
       end
 
       def scored(places, masked, factors)
-        steps = @items.map { |item| Numo::NMath.log(item.likelihood(masked)) if item.round.zero? && !folded?(item) }
+        steps = @items.map { |item| Numo::NMath.log(item.bound(over(masked))) if item.round.zero? && item.bound? }
         log = steps.compact.reduce(added(@fold, masked) + factors + @constant) { |sum, step| sum + step }
         worlds =
           @repairs.reduce(Worlds.new(places, log, @columns.pad)) do |known, (mended, success)|
@@ -92,6 +105,8 @@ module UpperBranch
           end
         later(worlds, masked, steps, @repairs.any? ? worlds.log - worlds.spread(log) : nil)
       end
+
+      def over(places) = Table::Members.new(places)
 
       # Results after a repair, judged by what was still in.
       def later(worlds, masked, steps, split)
@@ -106,12 +121,24 @@ module UpperBranch
             Numo::NMath.log(chance(@items[i], worlds.rounds, swapped))
           end
         log = @items.each_index.reduce(worlds.log) { |sum, i| @items[i].round.zero? ? sum : sum + steps[i] }
+        log = still_found(worlds, log)
         Block.new(worlds.rounds, swapped, log, steps, split)
+      end
+
+      # What was found after a repair was in then: sets that hold it mended are out.
+      def still_found(worlds, log)
+        @found.each do |column, round|
+          next if round.zero?
+
+          gone = worlds.rounds[round].map { |place| place.ne(column) }.reduce(:&).where
+          log[gone] = log[gone] - 1e9 unless gone.empty?
+        end
+        log
       end
 
       # A result seen again where nothing that is in has changed tells nothing new.
       def chance(item, rounds, masked)
-        likelihood = item.likelihood(masked[item.round])
+        likelihood = item.likelihood(over(masked[item.round]))
         return likelihood unless item.before
 
         now, before = rounds.values_at(item.round, item.before.round)
@@ -123,7 +150,7 @@ module UpperBranch
       def added(vector, places) = places.map { |place| vector[place].dup }.reduce(:+)
 
       def folded_step(item)
-        added(item.table.log_misses, @masked.first) + Math.log(1 - item.table.leak)
+        (item.log_misses ? added(item.log_misses, @masked.first) : 0.0) + item.constant
       end
 
       # Places of the leading sets of one size.
@@ -142,7 +169,7 @@ module UpperBranch
       # Estimate of the share of belief in sets larger than were looked at: the last two sizes continued as a geometric
       # series.
       def neglected_mass
-        return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @columns.pad <= @size
+        return 0.0 if @mass.size < 2 || @mass[-2].zero? || @mass.last.zero? || @columns.free <= @size
 
         ratio = @mass.last / @mass[-2]
         return 1.0 if ratio >= 1

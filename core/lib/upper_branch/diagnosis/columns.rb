@@ -14,18 +14,22 @@ module UpperBranch
       # maskers: columns of faults that hide; swap: {victim => variant}, columns
       Mask = Struct.new(:maskers, :swap)
 
-      # indexes: of the faults, rising; pad: column of the padding
-      attr_reader :indexes, :pad, :masks, :couplings
+      # indexes: of the faults, those found last; pad: column of the padding; free: how many come before those found;
+      # found: columns of those that stand in every set
+      attr_reader :indexes, :pad, :free, :found, :masks, :couplings
 
-      # indexes: of compiled.faults
-      def initialize(compiled, indexes)
-        @indexes = indexes
-        @pad = indexes.size
-        @place = indexes.each_with_index.to_h
+      # indexes: of compiled.faults, those found among them
+      def initialize(compiled, indexes, found = [])
+        @compiled = compiled
+        @indexes = (indexes - found) + found
+        @pad = @indexes.size
+        @free = @pad - found.size
+        @found = (@free...@pad).to_a
+        @place = @indexes.each_with_index.to_h
         @variants = []
         @masks = compiled.masks.each.filter_map { |mask| masked(mask) }
         @couplings = compiled.couplings.each.filter_map { |coupling| coupled(coupling) }
-        @columns = Numo::Int32.cast(indexes + [compiled.variants.size] + @variants)
+        @columns = Numo::Int32.cast(@indexes + [compiled.variants.size] + @variants)
       end
 
       # The column of a fault, or nil.
@@ -40,6 +44,14 @@ module UpperBranch
         Numo::DFloat.cast(faults.map { |index| index ? vector[index] : 0.0 })
       end
 
+      # The same result of a check, its defects by their columns here.
+      def result(result)
+        here = @columns.to_a.each_with_index.to_h
+        result.dup.tap do |copy|
+          copy.found = result.found.transform_values { |columns| columns.filter_map { |column| here[column] } }
+        end
+      end
+
       # Columns here as columns of the compiled model. places: Int32
       def global(places) = @columns[places].dup
 
@@ -47,6 +59,15 @@ module UpperBranch
       # Int32
       def swap_masked(places)
         @masks.reduce(places) { |swapped, mask| swap(mask, places, swapped) }
+      end
+
+      # What couplings would add to each fault's odds by the mere presence of the others in the prior, taken off again, so
+      # that only evidence moves them: log factor by column. chances: DFloat, prior by column
+      def evened(chances)
+        @couplings.reduce(Numo::DFloat.zeros(@columns.size)) do |total, coupling|
+          total - by_pairs(coupling.ones, coupling.others, coupling.factor, chances) -
+            by_pairs(coupling.others, coupling.ones, coupling.factor, chances)
+        end
       end
 
       # log of the factors of every set. places: array of Int32 [sets]
@@ -66,6 +87,15 @@ module UpperBranch
       def bytes = (@columns.size * 60) + ((@pad**2) * 12)
 
       private
+
+      # For each of these columns, the factor expected of its partners.
+      def by_pairs(columns, partners, factor, chances)
+        expected = partners.sum { |partner| Math.log(1 + ((factor - 1) * chances[partner])) }
+        added = Numo::DFloat.zeros(@columns.size)
+        own = @columns.to_a.map { |column| @compiled.fault_of(column) }
+        own.each_with_index { |index, at| added[at] = expected if index && columns.include?(@place[index]) }
+        added
+      end
 
       def coupled(coupling)
         ones, others = [coupling.ones, coupling.others].map { |list| list.filter_map { |index| @place[index] } }

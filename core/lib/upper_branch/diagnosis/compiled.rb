@@ -37,19 +37,27 @@ module UpperBranch
         column < faults.size ? column : variants[column]&.then { |variant| index(variant.fault.id) }
       end
 
+      # All columns that stand for a fault: its own first, then its variants.
+      def columns_of(index)
+        [index] + (faults.size...variants.size).select { |column| fault_of(column) == index }
+      end
+
       # Table for one finding. x: Symptom or Check; conditions: what was said of when a symptom shows ([] = not said).
       def table(finding, conditions = [])
         @catalogue.kept.fetch([@own, finding.id, conditions]) { build(finding, conditions) }
       end
+
+      # Table of the question whether a symptom shows under a condition (Question). symptom: Catalogue::Symptom
+      def condition(symptom, condition) = table(Question.condition(@catalogue, symptom, condition))
 
       # The numbers of many checks side by side, for Forecast.
       def sheet(checks)
         @catalogue.kept.fetch([@own, checks.map(&:id)]) { Forecast::Sheet.new(self, checks) }
       end
 
-      # The faults that stand in sets, by their indexes.
-      def columns(indexes)
-        @catalogue.kept.fetch([@own, indexes]) { Columns.new(self, indexes) }
+      # The faults that stand in sets, by their indexes. found: those that stand in every set
+      def columns(indexes, found = [])
+        @catalogue.kept.fetch([@own, indexes, found]) { Columns.new(self, indexes, found) }
       end
 
       # About what it takes in memory, without its tables.
@@ -60,11 +68,23 @@ module UpperBranch
       private
 
       def build(finding, conditions)
+        return finding.table(@arrows, @variants) if finding.is_a?(Question)
+
         words = finding.abnormal(@features)
         rows = @variants.map do |variant|
           @arrows.row(variant.fault, finding, hidden: variant.hidden, conditions: conditions).values_at(*words)
         end
-        Table.new(finding, words, rows)
+        return Table.new(finding, words, rows) unless finding.is_a?(Catalogue::Check)
+
+        Table.new(finding, words, rows, leaks: finding.leaks(words), cleared: clearing(finding, words))
+      end
+
+      # What abnormal words leave of the faults they clear: {word => [factor per column]}
+      def clearing(check, words)
+        (check.clearing_words & words).to_h do |word|
+          ids = check.clears[word]
+          [word, @variants.map { |variant| ids.include?(variant.fault.id) ? check.miss : 1.0 }]
+        end
       end
     end
   end

@@ -3,39 +3,13 @@
 module UpperBranch
   module Diagnosis
     # What counts: the job's findings with every observation counted once. In each round (between repairs) the latest
-    # result of a check stands; a check that observes a symptom over again replaces it; a word that says nothing
-    # (pump shot on a bowl that was not full) is left out.
+    # result of a check stands; a check that looks for a symptom that was told observes the same occurrence once more; a
+    # word that says nothing (pump shot on a bowl that was not full) is left out.
+    #
+    #   Evidence.of(job, compiled)   # => [Item, ...] in the order they were observed
     class Evidence
-      # words: [:normal] or abnormal words; chances: {word or :normal => p} for a reading, else nil; before: the Item of
-      # an earlier round with the same finding and the same result, or nil.
-      Item = Struct.new(:finding, :table, :words, :chances, :before, keyword_init: true) do
-        def round = finding.round
-        def normal? = chances ? chances.fetch(:normal, 0) > 0.5 : words == [:normal]
-
-        # The same result, its numbers for some columns only. columns: Columns
-        def over(columns) = dup.tap { |copy| copy.table = table.over(columns) }
-
-        # P(this result | set) for every set. members: as Table takes them
-        def likelihood(members)
-          return table.likelihood(words, members) unless chances
-
-          spread = table.distribution(members)
-          chances.sum { |word, chance| spread[word] * chance }
-        end
-
-        # For each member column, its share of the blame for the abnormal words reported: array of DFloat [sets].
-        def shares(members)
-          table.shares(chances ? chances.keys - [:normal] : words - [:normal], members)
-        end
-
-        # P(this result | a cause outside the catalogue)
-        def outside
-          abnormal = table.finding.outside
-          return normal? ? 1 - abnormal : (abnormal / table.words.size)**words.size unless chances
-
-          chances.sum { |word, chance| chance * (word == :normal ? 1 - abnormal : abnormal / table.words.size) }
-        end
-      end
+      # A defect seen or measured. fault: index; entry: of the finding; round: how many repairs had been done
+      Found = Struct.new(:fault, :entry, :round, keyword_init: true)
 
       def self.of(job, compiled)
         new(job, compiled).items
@@ -45,62 +19,166 @@ module UpperBranch
         @job = job
         @compiled = compiled
         @machine = job.machine
+        @scale = job.catalogue.scale
+        @observers = Hash.new { |known, key| known[key] = [] } # [symptom, round] => those who have spoken of it
+        @standing = standing
       end
 
       # Array of Item in the order they were observed.
       def items
-        items = standing.filter_map { |finding| item(finding) }
-        items.each_with_index { |item, i| item.before = items[0...i].reverse.find { |other| again?(other, item) } }
+        @items ||= begin
+          told.each { |finding| @observers[[finding.id, finding.round]] << teller(finding) if present?(finding) }
+          items = @standing.filter_map { |finding| item(finding) }
+          items.each_with_index { |item, i| item.before = items[0...i].reverse.find { |other| again?(other, item) } }
+        end
       end
 
-      # Symptom findings that a check of the same round observed over again: {entry id => check id}
-      def replaced
-        @job
-          .findings
-          .select { |finding| finding.kind == :symptom }
-          .filter_map { |finding| (check = replacing(finding)) && [finding.entry, check.id] }
-          .to_h
+      # What was told and looked for as well: {entry id => {check:, shown:}}; shown: whether the check could show it.
+      def seen_again
+        told.filter_map { |finding| (by = looked_for(finding)) && [finding.entry, by] }.to_h
       end
 
       private
 
+      def told = @standing.select(&:symptom?)
+      def present?(finding) = finding.words == ["present"]
+
       def standing
-        latest =
-          @job.findings.each_with_index.to_h { |finding, i| [[finding.kind, finding.id, finding.round], i] }.values
-        latest.sort.map { |i| @job.findings[i] }.reject { |finding| finding.kind == :symptom && replacing(finding) }
+        latest = @job.findings.each_with_index.to_h { |finding, i| [spoken_of(finding), i] }.values
+        @job.findings.each_with_index { |finding, i| latest << i if finding.found.any? }
+        latest.uniq.sort.map { |i| @job.findings[i] }
       end
 
-      def replacing(symptom)
-        done = @job.findings.select { |finding| finding.kind == :check && finding.round == symptom.round }
-        done
-          .filter_map { |finding| @machine.check(finding.id) }
-          .find { |check| check.replaced_symptoms.include?(symptom.id) && !says_nothing?(check, symptom.round) }
+      # What a later finding of the same round takes the place of. A defect found stands until it is struck out.
+      def spoken_of(finding)
+        further = { condition: finding.conditions, recreated: finding.entry }[finding.kind]
+        [finding.kind, finding.id, finding.round, further]
       end
 
-      def says_nothing?(check, round)
-        @job.result(check.id, round).words.any? { |word| check.neutral.include?(word) }
+      # The last check of the same round that looks for this symptom.
+      def looked_for(symptom)
+        looks = @standing.select { |finding| finding.kind == :check && finding.round == symptom.round }
+        looks.reverse_each do |finding|
+          check = @machine.check(finding.id)
+          row = check&.observes&.fetch(symptom.id, nil) or next
+          next if finding.words.intersect?(check.neutral)
+
+          return { check: check.id, shown: finding.words.intersect?(row["words"]) }
+        end
+        nil
       end
 
       def item(finding)
-        observed = finding.symptom? ? @machine.symptom(finding.id) : @machine.check(finding.id)
+        observed = finding.kind == :check ? @machine.check(finding.id) : @machine.symptom(finding.id)
         return unless observed && speaks?(finding, observed)
+        return check_item(finding, observed) if finding.kind == :check
+        return recreated(finding, observed) if finding.kind == :recreated
+        return ConditionItem.new(finding, @compiled.condition(observed, finding.conditions.first)) if finding.kind == :condition
 
-        plain = ->(word) { word == observed.normal ? :normal : word }
-        Item.new(
-          finding: finding,
-          table: @compiled.table(observed, finding.conditions),
-          words: finding.words.map(&plain),
-          chances: finding.chances&.transform_keys(&plain)
-        )
+        ToldItem.new(finding, @compiled.table(observed, finding.conditions))
       end
 
-      # A word for a machine that runs right, and one that says nothing, are no evidence.
+      # A word for a machine that runs right, and one that says nothing, are no evidence; nor is the absence of what a
+      # check has looked for.
       def speaks?(finding, observed)
-        finding.symptom? ? !observed.healthy? : finding.words.none? { |word| observed.neutral.include?(word) }
+        return finding.words.none? { |word| observed.neutral.include?(word) } if finding.kind == :check
+
+        return false if observed.healthy? || finding.words == ["unknown"]
+
+        finding.words != ["absent"] || looked_for(finding).nil?
+      end
+
+      def teller(finding)
+        symptom = @machine.symptom(finding.id)
+        symptom ? Observers::Told.new(symptom.told, symptom.told_falsely) : nil
+      end
+
+      def recreated(finding, symptom)
+        table = @compiled.table(symptom, conditions(finding))
+        known = @observers[[finding.id, finding.round]]
+        way = @job.catalogue.ways.find { |row| row["id"] == finding.way }
+        observer = Observers::Recreated.new(finding.words == ["shown"], @scale["shown"].fetch(way["shown"]),
+                                            @scale["evidence"]["seen_again"])
+        occurrence = Occurrence.new(table, known.compact, observer)
+        known << observer
+        RecreatedItem.new(finding, occurrence, table)
+      end
+
+      def check_item(finding, check)
+        table = @compiled.table(check)
+        result = result(finding, check)
+        occurrences, taken = occurrences(finding, check, table, result)
+        own = table.part(table.words - taken).without(result.found.values.flatten)
+        CheckItem.new(finding, table: table, own: own, result: result, occurrences: occurrences)
+      end
+
+      # Symptoms this check observes that somebody has spoken of in this round, and the words that go with them. Each
+      # word speaks once.
+      def occurrences(finding, check, table, result)
+        check.observes.each_with_object([[], []]) do |(id, row), (list, taken)|
+          symptom = @machine.symptom(id) or next
+          words = (row["words"] & table.words) - taken
+          next if words.empty?
+
+          known = @observers[[id, finding.round]]
+          observer = looked(table.part(words), result, shown_with(row, id, finding, check))
+          if known.compact.any?
+            list << Occurrence.new(@compiled.table(symptom, told_when(id, finding.round)), known.compact, observer)
+            taken.concat(words)
+          end
+          known << observer
+        end
+      end
+
+      def looked(table, result, shown_with)
+        found = result.found.keys & table.words
+        words = found + (result.words & table.words)
+        chances =
+          if result.chances
+            kept = table.words.to_h { |word| [word, result.chances.fetch(word, 0.0)] }.select { |_, p| p.positive? }
+            kept.merge(normal: 1 - kept.values.sum)
+          else
+            words.empty? ? { normal: 1.0 } : words.to_h { |word| [word, 1.0 / words.size] }
+          end
+        Observers::Looked.new(table: table, chances: chances, shown_with: shown_with, found: found)
+      end
+
+      # How well the shop can show it: as such, and under the conditions it was told with.
+      def shown_with(row, symptom, finding, check)
+        usual = @scale["shown"].fetch(row["shown"])
+        limits = told_when(symptom, finding.round).map { |id| shown_under(id, check) }
+        [usual, *limits.max].min
+      end
+
+      def shown_under(id, check)
+        condition = @job.catalogue.conditions.find { |row| row["id"] == id }
+        return @scale["shown"]["hidden"] if condition["at"] && !condition["at"].intersect?(check.states)
+
+        condition["shown"] ? @scale["shown"].fetch(condition["shown"]) : 1.0
+      end
+
+      def told_when(symptom, round)
+        told.find { |finding| finding.id == symptom && finding.round == round }&.conditions || []
+      end
+
+      def conditions(finding) = told_when(finding.id, finding.round)
+
+      # Words of a check by what they count for. A reading has measured a defect when it lies beyond its limit by the
+      # margin.
+      def result(finding, check)
+        plain = ->(word) { word == check.normal ? :normal : word }
+        found = finding.found.transform_values { |id| @compiled.index(id) }.compact
+        chances = finding.chances.transform_keys(&plain) if finding.chances && found.empty?
+        CheckItem::Result.new(
+          found: found.transform_values { |index| @compiled.columns_of(index) },
+          words: chances ? [] : finding.words - [check.normal] - found.keys,
+          chances: chances
+        )
       end
 
       def again?(earlier, later)
         earlier.finding.kind == later.finding.kind && earlier.finding.id == later.finding.id &&
+          earlier.finding.conditions == later.finding.conditions && earlier.finding.way == later.finding.way &&
           earlier.words == later.words && earlier.round < later.round
       end
     end

@@ -13,12 +13,12 @@ module UpperBranch
       class Small
         attr_reader :places
 
-        # pad: the column of no fault is `count` itself
-        def initialize(count, size)
+        # count: of the columns that may be in or out, the first ones; pad: the column of no fault
+        def initialize(count, size, pad = count)
           columns = Array.new(count) { |i| i }
           pairs = size > 1 ? columns.combination(2).to_a : []
           singles = size.positive? ? columns : []
-          @places = [[count] + singles + pairs.map(&:first), [count] + singles.map { count } + pairs.map(&:last)]
+          @places = [[pad] + singles + pairs.map(&:first), [pad] + singles.map { pad } + pairs.map(&:last)]
                     .map { |place| Numo::Int32.cast(place) }
         end
 

@@ -23,8 +23,7 @@ module UpperBranch
           @strengths = side_by_side(tables.flat_map(&:columns))
           @sums = side_by_side(tables.map(&:sums))
           @leaks = Numo::DFloat.cast(tables.map(&:leak))
-          @leak_each =
-            Numo::DFloat.cast(tables.flat_map { |table| Array.new(table.words.size, table.leak / table.words.size) })
+          @leak_each = Numo::DFloat.cast(tables.flat_map { |table| table.leaks.values })
           @accusing = tables.each_index.select { |i| tables[i].finding.normal.nil? }
         end
 

@@ -11,6 +11,7 @@ module UpperBranch
     #   posterior.marginal("pump-cup")   # chance that it was in when the job began
     #   posterior.now("pump-cup")        # chance that it is still in after the repairs
     #   posterior.sets(5)                # leading sets with their probabilities
+    #   posterior.found                  # defects seen or measured: they are in, whatever else is believed
     class Posterior
       Row = Struct.new(:faults, :probability, :outside, keyword_init: true)
 
@@ -24,7 +25,8 @@ module UpperBranch
       EXPLAINED = 60 # leading rows that say how well an item is explained
 
       # relevant: indexes of the faults that stand in sets; neglected: estimate of the belief in sets larger than these
-      attr_reader :machine, :compiled, :evidence, :outside, :relevant, :prior_odds
+      # found: [Evidence::Found], in the order they were found
+      attr_reader :machine, :compiled, :evidence, :outside, :relevant, :prior_odds, :found
 
       # size: faults in a set at most (scale.yml)
       def self.of(job, size: nil)
@@ -39,8 +41,11 @@ module UpperBranch
         @evidence = evidence
         @pad = compiled.variants.size
         @prior_odds = Priors.new(machine).odds(compiled.faults)
-        @relevant = relevant_faults(repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) })
-        @columns = compiled.columns(@relevant)
+        know_found
+        @columns = compiled.columns(
+          relevant_faults(repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) }), @found.map(&:fault).uniq
+        )
+        @relevant = @columns.indexes
         @items = evidence.to_h { |item| [item, item.over(@columns)] }.compare_by_identity
         @belief = believed(repairs, size)
         finish
@@ -125,17 +130,23 @@ module UpperBranch
 
       private
 
+      def know_found
+        @found = @evidence.flat_map do |item|
+          item.found.map { |index| Evidence::Found.new(fault: index, entry: item.finding.entry, round: item.round) }
+        end
+      end
+
       def at(vector, fault_id)
         index = @compiled.index(fault_id)
         index ? vector[index] : 0.0
       end
 
-      # Faults that must stand in sets: tied to something abnormal, repaired, coupled or masked with such a one.
+      # Faults that must stand in sets: tied to something abnormal, found, repaired, coupled or masked with such a one.
       def relevant_faults(repaired)
-        abnormal = @evidence.reject { |item| item.words == [:normal] && item.chances.nil? }
-        shown = abnormal.map { |item| item.table.sums }.reduce(:+)
+        shown = @evidence.filter_map(&:touched).reduce(:+)
         chosen = shown ? shown.gt(0).where.to_a.select { |i| i < @compiled.faults.size } : []
         chosen |= repaired
+        chosen |= @found.map(&:fault)
         chosen |= chosen.flat_map { |i| @compiled.couplings.partners(i) + @compiled.masks.partners(i) }
         chosen.sort
       end
@@ -149,12 +160,21 @@ module UpperBranch
         Belief.new(
           @columns,
           @items.values,
-          @columns.of_faults(log_odds, @compiled),
+          evened(log_odds),
           repairs: mended,
+          found: @found.map { |one| [@columns[one.fault], one.round] },
           size: size,
           grown_from: catalogue.limits["grown_from"],
           kept: catalogue.kept
         )
+      end
+
+      # A defect that was found is in, whatever its prior.
+      def evened(log_odds)
+        chances = @columns.of_faults(@prior_odds.map { |odds| odds / (1 + odds) }, @compiled)
+        found = @found.map(&:fault).uniq
+        plain = log_odds.each_with_index.map { |log, index| found.include?(index) ? 0.0 : log }
+        @columns.of_faults(plain, @compiled) + @columns.evened(chances)
       end
 
       def outside_odds
@@ -178,9 +198,17 @@ module UpperBranch
         [weights / total, beyond / total]
       end
 
+      # A defect found later stands in the sets from the first; until it was found it is taken at its prior and what
+      # normal results left of it.
       def standing(log, outside, round, seen)
         probability, = normalized(log, outside)
-        marginals(@belief.rounds[round], probability, @evidence.first(seen))
+        evidence = @evidence.first(seen)
+        vector = marginals(@belief.rounds[round], probability, evidence)
+        known = evidence.flat_map(&:found)
+        later = @found.map(&:fault).uniq - known
+        free = later.empty? ? [] : free_marginals(evidence)
+        later.each { |index| vector[index] = free[index] }
+        vector
       end
 
       def marginals(places, probability, evidence)
@@ -193,8 +221,8 @@ module UpperBranch
       # Faults outside every set: prior odds times what the normal findings leave of them, exactly.
       def free_marginals(evidence)
         @odds ||= Numo::DFloat.cast(@prior_odds + Array.new(@pad + 1 - @prior_odds.size, 0.0))
-        normal = evidence.select { |item| item.normal? && item.before.nil? }
-        odds = normal.reduce(@odds) { |left, item| left * item.table.misses }
+        logs = evidence.filter_map { |item| item.log_misses if item.before.nil? }
+        odds = logs.empty? ? @odds : @odds * Numo::NMath.exp(logs.reduce(:+))
         (odds / (1 + odds)).to_a
       end
 

@@ -45,38 +45,27 @@ module UpperBranch
         10 * Math.log10(present / absent)
       end
 
-      # [P(result | fault out), P(result | fault in)] with every other fault at its prior. For the normal word the
-      # product is exact; for an abnormal word the expected strengths stand in for the sum over sets (first order in the
-      # priors).
+      # [P(result | fault out), P(result | fault in)] with every other fault at its prior. Exact where the result is a
+      # product over the members; where it is a sum of strengths, the expected strengths stand in for it (first order in
+      # the priors).
       def chances(item, index)
-        return [0, 1].map { |fault_in| chance(item, index, fault_in, item.words) } unless item.chances
+        return defect(item) if item.found.include?(index)
 
-        [0, 1].map do |fault_in|
-          item.chances.sum { |word, share| share * chance(item, index, fault_in, [word]) }
+        [0.0, 1.0].map do |fault_in|
+          chances = priors.dup
+          chances[index] = fault_in
+          item.likelihood(Table::Expected.new(chances))
         end
       end
 
-      def chance(item, index, fault_in, words)
-        base = expected(item.table)
-        row = item.table.row(index)
-        normal = normal_chance(item.table, base, index, fault_in)
-        return normal if words == [:normal]
-
-        shift = fault_in - @prior[index]
-        total = base[:total] + (shift * row.values.sum)
-        words.reduce(1 - normal) { |sum, word| sum * (base[word] + (shift * row[word])) / total }
+      # A defect seen: true, or misread.
+      def defect(item)
+        check = item.table.finding
+        [check.false_report, 1 - check.miss]
       end
 
-      def normal_chance(table, base, index, fault_in)
-        return 0.0 if table.finding.normal.nil?
-
-        own = table.sum(index)
-        base[:normal] / (1 - (@prior[index] * own)) * (1 - (fault_in * own))
-      end
-
-      def expected(table)
-        @padded ||= Numo::DFloat.cast(@prior + Array.new(@pad + 1 - @prior.size, 0.0))
-        (@expected ||= {}.compare_by_identity)[table] ||= table.expected(@padded)
+      def priors
+        @priors ||= Numo::DFloat.cast(@prior + Array.new(@pad + 1 - @prior.size, 0.0))
       end
     end
   end

@@ -2,15 +2,29 @@
 
 module UpperBranch
   class Job
-    # One observation: kind :symptom or :check; words as reported; chances {word => p} for a reading, else nil; reading:
-    # Measuring::Reading or nil; round: how many repairs had been done when it was seen.
-    Finding = Struct.new(:entry, :kind, :id, :words, :chances, :conditions, :round, :reading, keyword_init: true) do
-      def symptom? = kind == :symptom
+    # One observation. kind: :symptom (told or asked for), :check, :condition (whether a symptom shows under a condition)
+    # or :recreated (the shop tried to make it happen again); words as reported; chances {word => p} for a reading, else
+    # nil; reading: Measuring::Reading or nil; round: how many repairs had been done when it was seen; found: {word =>
+    # fault id} of words that are a defect, seen or measured; way: how it was made to happen again; reported: who
+    # reported it, where it was not seen at this bench.
+    Finding =
+      Struct.new(
+        :entry, :kind, :id, :words, :chances, :conditions, :round, :reading, :found, :way, :reported,
+        keyword_init: true
+      ) do
+        def initialize(conditions: [], found: {}, **) = super
 
-      # "Pump shot: weak", "Not seen: Hesitation"
-      def says(catalogue)
-        symptom? ? Entries::Symptom.words(catalogue, id, words.first) : Entries::Check.words(catalogue, id, words)
+        def symptom? = kind == :symptom
+
+        # "Pump shot: weak", "Not seen: Hesitation"
+        def says(catalogue)
+          case kind
+          when :check then Entries::Check.words(catalogue, id, words)
+          when :condition then Entries::Condition.words(catalogue, id, conditions.first, words.first)
+          when :recreated then Entries::Recreate.words(catalogue, id, way, words.first)
+          else Entries::Symptom.words(catalogue, id, words.first)
+          end
+        end
       end
-    end
   end
 end

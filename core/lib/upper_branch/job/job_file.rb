@@ -16,7 +16,7 @@ module UpperBranch
       LIMIT = 1_000_000 # bytes
 
       def self.job(catalogue, text)
-        entries(read(text)).reduce(Job.new(catalogue, [])) do |job, (place, entry)|
+        entries(read(text)).reduce(Job.new(catalogue, [], record: true)) do |job, (place, entry)|
           job.with(entry)
         rescue Invalid => e
           raise Invalid.new("#{place}/#{e.field}", e.message)

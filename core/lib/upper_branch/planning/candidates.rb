@@ -14,12 +14,23 @@ module UpperBranch
         @machine = job.machine
         @transitions = Workshop::Transitions.for(@machine.family, job.catalogue)
         @rules = Workshop::OrderingRules.new(job)
+        @gates = Workshop::Gates.new(job)
       end
 
       # Array of Candidate in catalogue order.
       def all
         @all ||=
           possible.select { |check| @machine.missing_tools(check).empty? }.filter_map { |check| candidate(check) }
+      end
+
+      # Questions that can be asked now, in the order of the catalogue.
+      def questions
+        questions = Questions.new(@job)
+        return [] unless questions.open?
+
+        questions.all.map do |question|
+          Candidate.new(check: question, minutes: question.minutes, travel: 0.0, state: @job.state, code: "any")
+        end
       end
 
       # Checks that only a missing tool keeps from being done: array of Check.
@@ -98,7 +109,10 @@ module UpperBranch
             .map { |each| [each, *@transitions.nearest(@job.state, [each])] }
             .min_by
             .with_index { |(_, cost), i| [cost, i] }
-        Candidate.new(check: check, minutes: check.minutes, travel: travel, state: state, code: code) if travel.finite?
+        return unless travel.finite?
+
+        safe = @gates.minutes(check.states, check.id)
+        Candidate.new(check: check, minutes: check.minutes, travel: travel + safe, state: state, code: code)
       end
     end
   end

@@ -21,7 +21,8 @@ module UpperBranch
         @numbers = job.catalogue.scale["planning"]
         count = job.catalogue.limits["planning_hypotheses"]
         rows = posterior.rows(count)
-        @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks, rows.masked, rows.probability)
+        asked = job.findings.empty? ? [] : Candidates.new(job).questions.map(&:check)
+        @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks + asked, rows.masked, rows.probability)
         @needed = NeededSets.new(job, posterior, rows)
         @cost = ExpectedCost.new(job, @needed)
         @transitions = Workshop::Transitions.for(job.machine.family, job.catalogue)
@@ -80,6 +81,9 @@ module UpperBranch
             .map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
         rows.sort_by { |repair| [repair.minutes.round(6), repair.plan.id] }
       end
+
+      # Expected minutes as things stand, whatever comes next.
+      def minutes_now = @minutes_now ||= @cost.values(@needed.weights.reshape(1, @needed.weights.size), [@job.state]).first
 
       # Expected minutes when the next thing is the proof: done if all is mended, else on from there, the wiser.
       def proof_minutes

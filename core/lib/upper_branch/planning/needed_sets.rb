@@ -34,6 +34,17 @@ module UpperBranch
         (running[ends[1..], true].dup - running[ends[0...-1], true].dup).transpose.dup
       end
 
+      # Chance that nothing of the catalogue is left to be mended.
+      def nothing = @sets.each_index.sum { |i| @sets[i].empty? ? @weights[i] : 0.0 }
+
+      # {fault id => chance that it must be mended}
+      def chances
+        faults = @posterior.compiled.faults
+        @sets.each_with_index.with_object(Hash.new(0.0)) do |(set, i), sums|
+          set.each { |index| sums[faults[index].id] += @weights[i] }
+        end
+      end
+
       private
 
       def gather
@@ -43,7 +54,7 @@ module UpperBranch
         @weights = add_up(@probability.reshape(@probability.size, 1)).flatten
       end
 
-      # For every leading row the faults that must be mended, sorted.
+      # For every leading row the faults that must be mended, sorted: real causes of the complaint.
       def needed
         counts = complaint.map { |item| @rows.shares(item).map(&:to_a) }
         now = @rows.now.map(&:to_a)

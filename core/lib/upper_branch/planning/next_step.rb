@@ -2,31 +2,28 @@
 
 module UpperBranch
   module Planning
-    # What to do next, and why: make safe, check, repair, prove, close or refer out.
+    # What a good foreman would do now, and why:
     #
-    #   step = NextStep.of(job, posterior)
-    #   step.kind      # :check, :repair, :prove, :close, :refer, :describe
-    #   step.options   # the checks that could be done, best first, each with its minutes, gain and chances
+    #   step.kind     # :describe, :settle, :gate, :ask, :check, :repair, :prove, :recreate, :refer or :close
+    #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a Recreation::Step
+    #   step.reason   # one sentence
     #
-    # Checks are ranked by the expected minutes to a proven repair after them (one step of lookahead, ExpectedCost),
-    # within the ordering rules; a rule that holds a better check back is named. A repair comes when it is expected to
-    # be shorter than any check. Deterministic: ties go by id.
+    # In this order: what contradicts itself is settled; what is dangerous is made safe; what is found or as good as
+    # certain is mended; what was mended is proven; a question is asked where it pays; then the check or the repair with
+    # the least expected minutes to a proven repair (one step of lookahead, ExpectedCost), within the ordering rules.
+    # When nothing tells more and the complaint stands, it is made to happen again; only then is it referred out.
+    # Deterministic: ties go by id.
     class NextStep
-      Option =
-        Struct.new(:candidate, :gain, :chances, :minutes, :waits, keyword_init: true) do
-          def check = candidate.check
-          def rate = gain / candidate.total
-        end
-
       # What a repair looks like to the rules: something that needs a bench state.
       Opening = Struct.new(:id, :states) { def warm_and_open? = false }
 
-      NOTHING_LEFT = "No check left on this machine tells more, and nothing in the catalogue stands out: " \
-                     "refer it out with the findings."
+      EXHAUSTED = "Nothing left on this machine tells more: hand it on with what is cleared and what is left."
+      NEVER_SHOWN = "It could not be shown again in any way: hand it back with the sheet of what is cleared."
       SAY_SOMETHING = "Say what it does, and when: one complaint or one finding is enough to begin."
-      private_constant :NOTHING_LEFT, :SAY_SOMETHING
+      STANDS = "Everything looked at is in order and the complaint stands: make it happen again before it is given up."
+      private_constant :EXHAUSTED, :NEVER_SHOWN, :SAY_SOMETHING, :STANDS
 
-      attr_reader :kind, :target, :reason, :ranking
+      attr_reader :kind, :target, :reason, :ranking, :mending
 
       def self.of(job, posterior)
         new(job, posterior)
@@ -34,10 +31,13 @@ module UpperBranch
 
       def initialize(job, posterior)
         @job = job
+        @posterior = posterior
         @numbers = job.catalogue.scale["planning"]
         @rules = Workshop::OrderingRules.new(job)
+        @gates = Workshop::Gates.new(job)
         @ranking = Ranking.new(job, posterior)
-        @kind, @target, @reason = decide
+        @mending = Mending.new(job, posterior, @ranking)
+        @kind, @target, @reason = made_safe(decide)
       end
 
       # Every check that could be done, best first.
@@ -45,7 +45,7 @@ module UpperBranch
       # Those that may be done now.
       def open_options = ranking.open
       def repairs = ranking.repairs
-      def overridden = ranking.overridden
+      def overridden = @kind == :check ? ranking.overridden : nil
       def house = ranking.house
 
       private
@@ -53,13 +53,72 @@ module UpperBranch
       def decide
         return [:close, nil, "Closed as #{@job.closing[:as]}."] if @job.closed?
         return [:describe, nil, SAY_SOMETHING] if @job.findings.empty?
-        return proving if @job.round.positive? && !persists? && prove_now?
 
-        tracing
+        contradiction || gate(@gates.first) || before_refitting || mend || proof || question || tracing
       end
 
-      # Proof comes as soon as it is expected to be shorter than any check or further repair.
+      def contradiction
+        defect = @job.defects.find { |one| one.open? && one.denied } or return
+        name = @job.catalogue.fault(defect.fault).name
+        [:settle, defect, "#{name} was found, and later found sound, with no repair between: strike out the one that is " \
+                          "wrong, or record the repair."]
+      end
+
+      def gate(row) = row && [:gate, row, row["why"]]
+
+      # A step that a gate stands before waits for its answer.
+      def made_safe(step)
+        kind, target, = step
+        states =
+          case kind
+          when :check then [target.candidate.code]
+          when :repair then [target.state]
+          when :prove then proof_states(target)
+          when :recreate then target.way["engine"] ? ["R"] : []
+          else []
+          end
+        check = target.check.id if kind == :check
+        gate(@gates.before(states, check)) || step
+      end
+
+      def proof_states(item) = item.kind == :check ? @job.machine.check(item.id).states : ["R"]
+
+      # What can be tried on the bench is tried before it is put together.
+      def before_refitting
+        return if @job.round.zero?
+
+        item = proof_list.left.find { |one| one.kind == :check && @job.machine.check(one.id).retest? } or return
+        prove(item) if @job.state.carburetor != "on"
+      end
+
+      def mend
+        row = mending.now or return
+        held_back(row.plan) || refer_or_repair(row.plan, row.reason)
+      end
+
+      def proof
+        return if @job.round.zero? || persists?
+
+        item = proof_list.left.first
+        return prove(item) if item && prove_now?
+        return if item
+
+        row = mending.left and return refer_or_repair(row.plan, row.reason)
+        [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
+      end
+
+      def prove(item)
+        what = item.kind == :check ? "repeat the check that failed" : "prove the complaint's own conditions"
+        [:prove, item, "After a repair: #{what}."]
+      end
+
+      def proof_list = @proof_list ||= Workshop::Proof.of(@job)
+
+      # Proof comes when the repair has most likely done it, or as soon as it is expected to be shorter than any check or
+      # further repair.
       def prove_now?
+        return true if ranking.cured >= @numbers["cured"]
+
         others = [
           open_options.find(&:minutes)&.minutes,
           repairs.find { |row| row.chance >= @numbers["repair_floor"] }&.minutes
@@ -73,30 +132,30 @@ module UpperBranch
         since = @job.findings.select { |finding| finding.round == @job.round }
         since.any? do |finding|
           finding.kind == :symptom && finding.words == ["present"] && !@job.catalogue.symptom(finding.id).healthy?
-        end ||
-          Workshop::Proof
-            .of(@job)
-            .left
-            .any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
+        end || proof_list.left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
       end
 
-      def proving
-        item = Workshop::Proof.of(@job).left.first
-        return [:close, nil, "Everything that failed has been repeated and the complaint is gone."] unless item
-
-        what = item.kind == :check ? "repeat the check that failed" : "prove the complaint's own conditions"
-        [:prove, item, "After a repair: #{what}."]
+      def question
+        option = ranking.questions.first or return
+        [:ask, option, "Half a minute, and no dirty hands: the answer saves about #{option.saves.round} min."]
       end
 
       def tracing
         best = open_options.find(&:minutes)
         outright = @rules.outright and return repairing_outright(outright)
-        repair = repairs.find { |row| row.chance >= @numbers["repair_floor"] }
-        return repairing(repair, best) if repair && (best.nil? || repair.minutes <= best.minutes)
+        repair = likely_repair
+        if repair && (best.nil? || repair.minutes <= best.minutes)
+          return repairing(repair.plan, Words.repair(repair, best))
+        end
         return house_step if @job.machine.schools.house? && house_option
         return [:check, best, check_reason(best)] if best
 
-        last_resort
+        exhausted
+      end
+
+      # The repair to weigh against looking further: likely enough, and not work that wants a proof nobody can give.
+      def likely_repair
+        repairs.find { |row| row.chance >= @numbers["repair_floor"] && mending.proof_of(row.plan) != :none }
       end
 
       # The next of the shop's own list that can be done.
@@ -113,9 +172,9 @@ module UpperBranch
       end
 
       # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply, what
-      # cleans it waits for the looks that cleaning wipes out.
-      def repairing(repair, best)
-        held_back(repair.plan) || refer_or_repair(repair.plan, repair_reason(repair, best))
+      # cleans it waits for the looks that cleaning wipes out, what cannot be undone waits for its own proof.
+      def repairing(plan, reason)
+        held_back(plan) || proven_first(plan) || refer_or_repair(plan, reason)
       end
 
       def repairing_outright(rule)
@@ -123,10 +182,17 @@ module UpperBranch
         held_back(plan) || [:repair, plan, rule["says"]]
       end
 
+      def proven_first(plan)
+        candidate = mending.proof_of(plan) or return
+        option = options.find { |row| row.check == candidate.check } || ranking.option_of(candidate)
+        name = Workshop::Repairs.words(@job.machine, plan).name
+        why = plan.irreversible ? "That cannot be undone" : "That is long work"
+        [:check, option, "#{name} is likely. #{why}: look at the part itself first."]
+      end
+
       # A check that a rule puts before this repair, or nil.
       def held_back(plan)
-        holds = [@rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth, ranking.telling),
-                 @rules.hold_repair(plan, ranking.worth)]
+        holds = [@rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth), @rules.hold_repair(plan, ranking.worth)]
         holds.compact.each do |hold|
           first = options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
           name = Workshop::Repairs.words(@job.machine, plan).name.downcase
@@ -140,42 +206,26 @@ module UpperBranch
         [plan.refers? ? :refer : :repair, plan, reason]
       end
 
-      def last_resort
-        repair = repairs.max_by { |row| [row.chance, row.plan.id] }
+      # Nothing is left to look at.
+      def exhausted
+        recreation = Recreation.new(@job)
+        step = recreation.step and return [:recreate, step, STANDS]
+
+        repair = repairs.reject { |row| mending.proof_of(row.plan) == :none }.max_by { |row| [row.chance, row.plan.id] }
         if repair && repair.chance > @numbers["last_resort"]
-          likeliest = "No check left says more, and this is the likeliest cause, at #{percent(repair.chance)}."
-          return refer_or_repair(repair.plan, likeliest)
+          return repairing(repair.plan, "No check left says more, and this is the likeliest cause.")
         end
 
         way_out = Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"])
-        [:refer, way_out, NOTHING_LEFT]
-      end
-
-      def repair_reason(repair, best)
-        said = "The cause lies here with #{percent(repair.chance)}."
-        return "#{said} No check left says more." if best.nil?
-
-        "#{said} Repairing now takes about #{repair.minutes.round} min to the proof, " \
-          "looking further first about #{best.minutes.round}."
-      end
-
-      def percent(chance)
-        chance > 0.99 ? "over 99 %" : "#{(chance * 100).round} %"
+        [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
       end
 
       def check_reason(option)
-        return "It settles the most for its #{option.candidate.total.round} min#{saving(option)}." unless overridden
-
-        "#{overridden[:says]} So this comes before: #{overridden[:check].name.downcase}."
-      end
-
-      def saving(option)
-        now = repairs.first&.minutes
-        if now && option.minutes && now - option.minutes >= 1
-          ", and saves about #{(now - option.minutes).round} against repairing now"
-        else
-          ""
+        if ranking.overridden
+          return "#{ranking.overridden[:says]} So this comes before: #{ranking.overridden[:check].name.downcase}."
         end
+
+        Words.check(@job.machine, @posterior, option)
       end
     end
   end

@@ -8,24 +8,37 @@ module UpperBranch
     #   ranking = Ranking.new(job, posterior)
     #   ranking.options.first.check   # the best check, or what a rule puts in its place
     class Ranking
-      Option = Struct.new(:candidate, :gain, :chances, :minutes, :waits, keyword_init: true) do
+      Option = Struct.new(:candidate, :gain, :chances, :minutes, :waits, :saves, keyword_init: true) do
         def check = candidate.check
         def rate = gain / candidate.total
       end
 
       # repairs: Lookahead::Repair, best first; proof: expected minutes of proving now; house: HouseOrder;
       # overridden: {check:, says:} when a rule has put another check first;
-      # worth: checks that tell a good deal; telling: all that tell anything
-      attr_reader :options, :repairs, :proof, :house, :overridden, :worth, :telling
+      # worth: checks that tell a good deal of what must be mended, for their minutes; questions: Option of each that
+      # could be asked and pays, best first; saving of each in `saves`
+      attr_reader :options, :repairs, :proof, :house, :overridden, :worth, :questions
 
       def initialize(job, posterior)
         @job = job
         @posterior = posterior
         @numbers = job.catalogue.scale["planning"]
         @rules = Workshop::OrderingRules.new(job)
-        @repairs = @worth = @telling = []
+        @repairs = @worth = @questions = []
         @options = ranked
       end
+
+      # {fault id => chance that it must be mended for the complaint to go}
+      def needs = @needs || {}
+
+      # Chance that nothing is left to be mended for the complaint.
+      def cured = @cured || 0.0
+
+      # Every check that can be reached from here.
+      def candidates = @candidates ||= @job.findings.empty? || @job.closed? ? [] : Candidates.new(@job).all
+
+      # A check as an option, whether it was looked at in full or not.
+      def option_of(candidate) = option(candidate, @forecast)
 
       # Options that may be done now, best first.
       def open = @options.reject(&:waits)
@@ -36,11 +49,7 @@ module UpperBranch
         return [] if @job.findings.empty? || @job.closed?
 
         told = told_options
-        @telling = told.map(&:check)
-        @worth = told.select { |option| option.gain >= @numbers["gain_worth"] || option.check.records? }.map(&:check)
-        told.each do |option|
-          option.waits = @rules.hold(option.check, @worth - [option.check], @telling - [option.check])
-        end
+        told.each { |option| option.waits = @rules.hold(option.check, @worth - [option.check]) }
         outside_before_inside(told)
         place_first(told)
       end
@@ -48,17 +57,48 @@ module UpperBranch
       def told_options
         lookahead = Lookahead.new(@job, @posterior)
         @repairs = lookahead.repairs
+        @needs = lookahead.needed.chances
+        @cured = lookahead.needed.nothing
+        @forecast = lookahead.forecast
         @proof = lookahead.proof_minutes
         @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
         told = telling_options(lookahead.forecast)
-        lookahead.study(looked_at(told).map(&:check) | house.checks)
+        asked = askable(lookahead)
+        lookahead.study((looked_at(told) + asked).map(&:check) | house.checks)
+        @worth = told.select { |option| worth_doing?(lookahead, option) }.map(&:check)
+        @questions = paying(lookahead, asked)
         with_minutes(lookahead, told)
+      end
+
+      # A rule holds a better check back only for what is itself worth doing for this complaint.
+      def worth_doing?(lookahead, option)
+        return true if option.check.records?
+
+        lookahead.telling(option.check) >= @numbers["gain_worth"] && worth_its_minutes?(lookahead, option)
+      end
+
+      # The few questions that tell most.
+      def askable(lookahead)
+        rows = Candidates.new(@job).questions.map { |candidate| option(candidate, lookahead.forecast) }
+        rows.select { |row| row.gain >= @numbers["gain_floor"] }.max_by(@numbers["asked"]) { |row| [row.gain, row.check.id] }
+      end
+
+      # Those that save more than they cost.
+      def paying(lookahead, asked)
+        now = lookahead.minutes_now
+        minutes = lookahead.check_minutes(asked.map(&:candidate))
+        asked.each do |option|
+          option.minutes = minutes[option.check.id]
+          option.saves = now - option.minutes
+        end
+        asked.select { |option| option.saves >= @numbers["question_pays"] }
+             .sort_by { |option| [-option.saves.round(6), option.check.id] }
       end
 
       # Checks that would tell something, or that record what is about to be lost, or that the shop's list holds.
       def telling_options(forecast)
         kept = @job.machine.schools.house? ? house.checks : []
-        rows = Candidates.new(@job).all.map { |candidate| option(candidate, forecast) }
+        rows = candidates.map { |candidate| option(candidate, forecast) }
         told = rows.select { |option| tells?(option) || kept.include?(option.check) }
         told.sort_by { |option| [-option.rate, option.check.id] }
       end

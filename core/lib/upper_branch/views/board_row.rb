@@ -11,7 +11,7 @@ module UpperBranch
 
       # trace: as Trace#to_h gives it
       def self.of(trace)
-        { "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
+        { "found" => found(trace), "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
           "minutes" => trace[:minutes], "next" => next_words(trace[:next]), "leading" => leading(trace),
           "waiting" => trace[:waiting]&.slice(:for, :until, :text)&.transform_keys(&:to_s) }
       end
@@ -23,16 +23,26 @@ module UpperBranch
       end
 
       def self.next_words(step)
-        (step[:check] || step[:repair] || step[:proof])&.fetch(:name) || step[:reason]
+        named = step.values_at(:check, :repair, :proof, :ask).compact.first and return named[:name]
+        return step[:gate][:ask] if step[:gate]
+        return "#{step[:recreate][:way_name]}: #{step[:recreate][:name]}" if step[:recreate]
+
+        step[:reason]
+      end
+
+      # Names of defects that were found and wait for their repair.
+      def self.found(trace)
+        trace[:defects].select { |row| row[:status] == "open" }.map { |row| row[:name] }
       end
 
       def self.leading(trace)
         return [] if trace[:findings].empty?
 
-        trace[:faults].first(SHOWN).select { |row| row[:probability] > LEAST }
+        found = trace[:defects].select { |row| row[:status] == "open" }.map { |row| row[:fault] }
+        trace[:faults].reject { |row| found.include?(row[:id]) }.first(SHOWN).select { |row| row[:probability] > LEAST }
                       .map { |row| { "name" => row[:name], "probability" => row[:probability].round(4) } }
       end
-      private_class_method :waits_for, :next_words, :leading
+      private_class_method :waits_for, :next_words, :leading, :found
     end
   end
 end

@@ -16,7 +16,7 @@ module UpperBranch
         @ledger = ledger
         @verdict = job.catalogue.scale["verdict"]
         @explained = posterior.explained
-        @replaced = Diagnosis::Evidence.new(job, posterior.compiled).replaced
+        @seen_again = Diagnosis::Evidence.new(job, posterior.compiled).seen_again
       end
 
       def to_a = @job.findings.map { |finding| row(finding) }
@@ -36,7 +36,7 @@ module UpperBranch
         explained = @explained[finding.entry]
         {
           explained: explained&.round(6), unexplained: !explained.nil? && explained < @verdict["unexplained"],
-          replaced_by: @replaced[finding.entry], superseded: superseded?(finding),
+          seen_again: @seen_again[finding.entry], superseded: superseded?(finding),
           too_close: finding.reading ? finding.reading.too_close?(@verdict["clear"]) : false
         }
       end

@@ -14,7 +14,8 @@ module UpperBranch
       end
 
       def to_h
-        { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, override: override,
+        { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, ask: ask, gate: gate,
+          settle: settle, recreate: recreate, handover: handover, override: override,
           alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking }
       end
 
@@ -25,11 +26,72 @@ module UpperBranch
       end
 
       def repair
-        plan_of(@step.target) if %i[repair refer].include?(@step.kind)
+        return unless %i[repair refer].include?(@step.kind)
+
+        recorded = @job.trial?(@step.target.id)
+        plan_of(@step.target).merge(recorded ? { minutes: Job::RECORDED } : {}).merge(recorded: recorded)
       end
 
       def proof
         @step.target.to_h if @step.kind == :prove
+      end
+
+      # A question: of a symptom, or of a condition of one.
+      def ask
+        return unless @step.kind == :ask
+
+        question = @step.target.check
+        { symptom: question.symptom.id, condition: question.condition, name: question.name, note: question.symptom.note,
+          saves: @step.target.saves.round(1) }
+      end
+
+      def gate
+        return unless @step.kind == :gate
+
+        row = @step.target
+        { id: row["id"], ask: Workshop::Gates.new(@job).question(row), why: row["why"] }
+      end
+
+      # A defect that a later look denied: the two entries between which somebody must choose.
+      def settle
+        return unless @step.kind == :settle
+
+        defect = @step.target
+        { fault: defect.fault, name: @job.catalogue.fault(defect.fault).name, found: said(defect.entry),
+          denied: said(defect.denied) }
+      end
+
+      def said(entry)
+        { entry: entry, says: @job.findings.find { |finding| finding.entry == entry }.says(@job.catalogue) }
+      end
+
+      def recreate
+        return unless @step.kind == :recreate
+
+        symptom, way = @step.target.to_h.values_at(:symptom, :way)
+        { symptom: symptom.id, name: symptom.name, way: way["id"], way_name: way["name"], do: way["do"],
+          minutes: way["minutes"], aside: way["aside"] }
+      end
+
+      # What goes with a job that is handed on: what is cleared, and what is left.
+      def handover
+        return unless @step.kind == :refer
+
+        now = @posterior.all_now
+        blame = @posterior.blame
+        left = @job.machine.faults.select { |fault| blame[fault.id] >= 0.02 }
+        { cleared: cleared(now),
+          left: left.max_by(ALTERNATIVES) { |fault| [blame[fault.id], fault.id] }
+                    .map { |fault| { id: fault.id, name: fault.name, probability: now[fault.id].round(6) } } }
+      end
+
+      # Names of what was looked at and found sound.
+      def cleared(now)
+        ids = @job.findings.select { |one| one.kind == :check }.flat_map do |one|
+          check = @job.machine.check(one.id)
+          check ? one.words.flat_map { |word| check.clears.fetch(word, []) } : []
+        end
+        ids.uniq.filter_map { |id| @job.machine.fault(id) if now.fetch(id, 1) < 0.02 }.map { |fault| fault.part.name }.uniq
       end
 
       def override
@@ -118,7 +180,8 @@ module UpperBranch
           state: plan.state,
           hazards: plan.hazards,
           faults: plan.faults.map(&:id),
-          refers: plan.refers?
+          refers: plan.refers?,
+          irreversible: plan.irreversible
         }
       end
     end

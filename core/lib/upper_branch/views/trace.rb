@@ -53,6 +53,7 @@ module UpperBranch
       # What was entered, and what it did.
       def record
         {
+          defects: Defects.of(@job),
           findings: Findings.of(@job, @posterior, @ledger),
           told: Told.of(@job),
           undo: Told.undo(@job),
@@ -110,7 +111,7 @@ module UpperBranch
       end
 
       def faults(now)
-        @machine.faults.sort_by { |fault| [-now[fault.id].round(9), fault.id] }.each_with_index.map do |fault, rank|
+        ranked(now).each_with_index.map do |fault, rank|
           {
             id: fault.id,
             name: fault.name,
@@ -123,6 +124,14 @@ module UpperBranch
             blame: round(@blame[fault.id]),
             reasons: rank < 12 ? @reasons.of(fault.id) : nil
           }
+        end
+      end
+
+      # What was found first, then by what each explains of what was found, then by its chance.
+      def ranked(now)
+        found = @job.defects.select(&:open?).map(&:fault)
+        @machine.faults.sort_by do |fault|
+          [found.include?(fault.id) ? 0 : 1, -@blame[fault.id].round(6), -now[fault.id].round(9), fault.id]
         end
       end
 

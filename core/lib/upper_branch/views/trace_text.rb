@@ -4,6 +4,8 @@ module UpperBranch
   module Views
     # A trace as plain text for a terminal.
     class TraceText
+      LEAST = 0.005 # share of what was found from which a fault is a suspect
+
       def initialize(trace)
         @trace = trace
       end
@@ -11,6 +13,7 @@ module UpperBranch
       def to_s
         [
           heading,
+          found,
           sets,
           faults,
           groups("Parts", :parts),
@@ -25,6 +28,11 @@ module UpperBranch
       def heading
         engine, carburetor = @trace[:state].values_at(:engine, :carburetor)
         "#{@trace[:machine][:name]} - engine #{engine}, carburetor #{carburetor}, #{@trace[:minutes]} min so far"
+      end
+
+      def found
+        rows = @trace[:defects].select { |row| row[:status] == "open" }
+        "Found\n#{rows.map { |row| "  #{row[:fault]}: #{row[:says]} - mend" }.join("\n")}" if rows.any?
       end
 
       def sets
@@ -44,12 +52,12 @@ module UpperBranch
 
       def faults
         rows =
-          @trace[:faults].map do |row|
-            ([line(row[:probability], "#{row[:id]} (#{row[:circuit]}) #{row[:name]}")] + reasons(row[:reasons])).join(
+          @trace[:faults].select { |row| row[:blame] >= LEAST }.map do |row|
+            ([line(row[:blame], "#{row[:id]} (#{row[:circuit]}) #{row[:name]}")] + reasons(row[:reasons])).join(
               "\n"
             )
           end
-        "Faults\n#{rows.join("\n")}"
+        "Suspects, by what they explain\n#{rows.join("\n")}" if rows.any?
       end
 
       def reasons(reasons)
@@ -67,7 +75,16 @@ module UpperBranch
       def step
         step = @trace[:next]
         target = step[:check] || step[:repair] || step[:proof]
-        "Next: #{step[:kind]}#{" #{target[:id]} - #{target[:name]}" if target}\n  #{step[:reason]}"
+        words = target ? "#{target[:id]} - #{target[:name]}" : asked(step)
+        "Next: #{[step[:kind], words].compact.join(' ')}\n  #{step[:reason]}"
+      end
+
+      # Steps that are a question, or a thing for a person to see to.
+      def asked(step)
+        return step[:gate][:ask] if step[:gate]
+        return "#{step[:recreate][:way]} - #{step[:recreate][:name]}" if step[:recreate]
+
+        (step[:ask] || step[:settle])&.fetch(:name)
       end
 
       def alternatives

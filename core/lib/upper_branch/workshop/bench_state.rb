@@ -3,7 +3,7 @@
 module UpperBranch
   module Workshop
     # How the machine stands: cold or warm, running or stopped, and how far the carburetor has been opened.
-    # Check states: C stone cold, R running warm, K cranking, W warm just stopped, S stopped, any, and the carburetor
+    # Check states: C stone cold, R running warm, K cranking, W warm just stopped, S stopped, any (mounted and closed), and the carburetor
     # open (on the engine), bench (off), apart.
     class BenchState
       ENGINES = %w[cold running warm].freeze
@@ -17,7 +17,7 @@ module UpperBranch
         "K" => [%w[cold warm], %w[on]],
         "W" => [%w[warm], %w[on]],
         "S" => [%w[cold warm], %w[on open]],
-        "any" => [ENGINES, CARBURETORS]
+        "any" => [ENGINES, %w[on]]
       }.freeze
 
       attr_reader :engine, :carburetor

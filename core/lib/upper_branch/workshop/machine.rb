@@ -43,6 +43,12 @@ module UpperBranch
         @faults.find { |fault| fault.id == id }
       end
 
+      # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found yet.
+      def defect(check, word)
+        ids = check.is.fetch(word, []).select { |id| fault(id) }
+        ids.first if ids.one?
+      end
+
       # true, false or nil (nobody knows) for a condition that rates depend on, e.g. "old", "stood", "modified".
       def condition(id)
         return true if @holds.include?(id)

@@ -14,24 +14,27 @@ module UpperBranch
         @machine = job.machine
         @order =
           job.catalogue.order.reject { |row| job.machine&.schools&.lifts?(row["id"]) }.group_by { |row| row["kind"] }
-        @unsafe = rows("make_safe").select { |row| seen?(row["symptoms"]) && !made_safe?(row) }
+        @gates = Gates.new(job)
         @not_running = rows("cannot_run").select { |row| seen?(row["symptoms"]) && !job.has_run }
       end
 
       # Why this check cannot be done at all as things stand (a sentence), or nil.
       def blocking(check)
-        (@unsafe + @not_running)
-          .find { |row| !(row["allow"] || []).include?(check.id) && all_in?(check, row["states"]) }
-          &.fetch("says")
+        @gates.blocking(check) || needs_running(check)
       end
 
+      # Why a check waits for an engine that runs, or nil.
+      def needs_running(check) = @not_running.find { |row| all_in?(check, row["states"]) }&.fetch("says")
+
+      # Does the engine run, as far as anybody has said?
+      def runs? = @not_running.empty?
+
       # The first rule that holds this check back, with the checks that come instead, or nil. worth: checks that could
-      # be done now and would tell a good deal; telling: all that would tell anything. Clearing spark and supply asks
-      # only that they tell anything at all.
-      def hold(check, worth, telling)
+      # be done now and are worth it for this complaint
+      def hold(check, worth)
         %i[cold_first cleared_first record_first warm_and_open].each do |kind|
           rows(kind.to_s).each do |row|
-            instead = send(kind, row, check, kind == :cleared_first ? telling : worth)
+            instead = send(kind, row, check, worth)
             return Hold.new(row, instead) if instead.any?
           end
         end
@@ -69,11 +72,6 @@ module UpperBranch
 
       def seen?(symptoms)
         symptoms.any? { |id| @job.symptom(id) == "present" }
-      end
-
-      def made_safe?(row)
-        @job.round.positive? ||
-          row["allow"].any? { |id| (result = @job.result(id)) && result.words == [@machine.check(id)&.normal] }
       end
 
       def all_in?(check, states)

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Workshop
-    # After a repair: the checks that failed are repeated, then the complaint's own conditions. What is still to be
-    # shown?
+    # After a repair: the checks that failed are repeated where they failed - on the bench before it is put together, the
+    # rest on the whole machine - then the complaint's own conditions. What is still to be shown?
     #
     #   Proof.of(job).left   # => [Item(:check, "pump-shot", "Pump shot"), Item(:symptom, "hesitation", ...)]
     class Proof
@@ -33,9 +33,9 @@ module UpperBranch
 
       def failed_checks
         seen = @job.findings.select { |finding| finding.kind == :check && finding.round < @job.round }.map(&:id).uniq
-        seen.filter_map do |id|
+        seen.sort_by { |id| @job.machine.check(id)&.retest? ? 0 : 1 }.filter_map do |id|
           check = @job.machine.check(id) or next
-          next if !ASSEMBLED.include?(check.stage) || check.records? || !failed_and_mended?(check)
+          next if check.records? || !failed_and_mended?(check) || !asked_for?(check)
 
           Item.new(
             kind: :check,
@@ -44,6 +44,13 @@ module UpperBranch
             done: @job.result(id).then { |result| result.round == @job.round && sound?(check, result) }
           )
         end
+      end
+
+      # Parts on the bench are not looked at twice, but what can be tried there is, while it still lies there.
+      def asked_for?(check)
+        return true if ASSEMBLED.include?(check.stage)
+
+        check.retest? && @job.state.carburetor != "on" && check.states.any? { |code| @job.state.meets?(code) }
       end
 
       # Failed before some repair that mends a fault which shows that word.

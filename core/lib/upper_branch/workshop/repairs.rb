@@ -21,6 +21,7 @@ module UpperBranch
           :faults,
           :refers,
           :needs_spare,
+          :irreversible,
           keyword_init: true
         ) { def refers? = refers == true }
 
@@ -73,7 +74,8 @@ module UpperBranch
 
       def self.plan(row, **own)
         Plan.new(minutes: row["minutes"], success: row["success"], state: row["state"], hazards: row["hazards"],
-                 destroys: row["destroys"] || [], refers: row["refers"], needs_spare: row["needs_spare"] == true, **own)
+                 destroys: row["destroys"] || [], refers: row["refers"], needs_spare: row["needs_spare"] == true,
+                 irreversible: row["irreversible"] == true, **own)
       end
       private_class_method :plan, :covers?, :kind_of
     end

@@ -28,11 +28,6 @@ module UpperBranch
         # Array of Check. scale: of the same catalogue
         def records(scale) = rows.map { |row| Check.new(row, scale) }
 
-        # The raw row with this id, or nil.
-        def row(id)
-          (@by_id ||= rows.to_h { |row| [row["id"], row] })[id]
-        end
-
         def tools = rows.flat_map { |row| row["tools"] || [] }
         def shown = { checks: rows.map { |row| one(row) } }
 
@@ -43,12 +38,13 @@ module UpperBranch
           rows.each_with_index do |row, i|
             fitting("/#{i}", row)
             names("/#{i}", row)
+            kinds("/#{i}", row)
             reading("/#{i}", row, row["reading"]) if row["reading"]
           end
         end
 
         def names(at, row)
-          known(at, row["id"], (row["same"] || {}).values + listed(row["replaces"]), book.symptoms.ids, "symptom")
+          known(at, row["id"], (row["observes"] || {}).keys, book.symptoms.ids, "symptom")
           known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
           known(at, row["id"], row["after"], ids, "check")
           known(at, row["id"], words_named(row), row["outcomes"].keys, "outcome")
@@ -56,10 +52,37 @@ module UpperBranch
 
         # Every word that the row names outside its own list of outcomes.
         def words_named(row)
-          tables = [row["same"], row["outcome_needs"], row.dig("picture", "places")]
+          tables = [row["is"], row["clears"], row["outcome_needs"], row.dig("picture", "places")]
           rule = row["reading"] || {}
           roles = [*rule["roles"]&.values, *rule["points"]&.map { |point| point["short"] }].flatten
-          tables.compact.flat_map(&:keys) + listed(row["neutral"]) + listed(rule["words"]) + roles
+          lists = [row["neutral"], row["shows"], row["cures"], rule["words"], *(row["observes"] || {}).values.map { |one| one["words"] }]
+          tables.compact.flat_map(&:keys) + lists.flat_map { |list| listed(list) } + roles
+        end
+
+        # Every outcome says what it counts for; what it is or clears must be what can show at this check.
+        def kinds(at, row)
+          is, clears = row.values_at("is", "clears").map { |table| (table || {}).transform_values { |ids| [ids].flatten } }
+          said = is.keys + clears.keys + listed(row["shows"]) + listed(row["neutral"])
+          (row["outcomes"].keys - said).each do |word|
+            problem(at, "#{row['id']}: #{word} does not say what it counts for (is, clears or shows)")
+          end
+          named = is.values.flatten + clears.values.flatten
+          known(at, row["id"], named, book.faults.ids, "fault")
+          (named & book.faults.ids).uniq.each do |id|
+            problem(at, "#{row['id']}: #{id} shows nothing here") unless book.faults.shown_at(row["id"]).include?(id)
+          end
+          is.each { |word, ids| defects(at, row, word, ids) }
+        end
+
+        # What an outcome is must be one fault on any machine, and one that shows it.
+        def defects(at, row, word, ids)
+          (ids & book.faults.ids).each do |id|
+            next if book.faults.row(id).fetch("checks", {}).fetch(row["id"], {}).keys.any? { |key| key.split("/").include?(word) }
+
+            problem(at, "#{row['id']}: #{id} does not show #{word}")
+          end
+          together = book.families.rows.find { |family| book.faults.on(family).count { |fault| ids.include?(fault["id"]) } > 1 }
+          problem(at, "#{row['id']}: #{word} is two faults on #{together['id']}") if together
         end
 
         def reading(at, row, rule)

@@ -9,7 +9,27 @@ module UpperBranch
         def records = rows.map { |row| Fault.new(row) }
         def shown = { faults: records.map { |fault| one(fault) } }
 
+        # Raw rows of the faults a family can have as it comes.
+        def on(family)
+          @on ||= {}
+          @on[family["id"]] ||= rows.select do |row|
+            (row["families"].nil? || row["families"].include?(family["id"])) &&
+              Needs.met?(row["needs"], family["features"].to_set)
+          end
+        end
+
+        # Ids of the faults that show any word of a check, by themselves or through an effect.
+        def shown_at(check)
+          @shown_at ||= {}
+          @shown_at[check] ||= rows.select { |row| shows?(row, check) }.to_set { |row| row["id"] }
+        end
+
         private
+
+        def shows?(row, check)
+          (row["checks"] || {}).key?(check) ||
+            (row["effects"] || {}).keys.any? { |id| book.effects.row(id)&.dig("checks", check) }
+        end
 
         def look
           unique

@@ -11,7 +11,9 @@ module UpperBranch
         def couplings = data["couplings"]
         def masks = data["masks"]
         def order = data["order"]
+        def gates = data["gates"] || []
         def digests = { "rules" => sum(data) }
+        def shown = { gates: gates }
 
         private
 
@@ -19,6 +21,15 @@ module UpperBranch
           couplings.each_with_index { |row, i| coupling(row, "/couplings/#{i}") }
           masks.each_with_index { |row, i| mask(row, "/masks/#{i}") }
           order.each_with_index { |row, i| rule(row, "/order/#{i}") }
+          gates.each_with_index { |row, i| gate(row, "/gates/#{i}") }
+        end
+
+        def gate(row, at)
+          known(at, row["id"], row["symptoms"], book.symptoms.ids, "symptom")
+          known(at, row["id"], %w[sound checks forbids allow].flat_map { |key| listed(row[key]) }, book.checks.ids, "check")
+          known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
+          known(at, row["id"], Needs.flags(row["needs"]), book.families.features.keys, "feature")
+          terms(at, row)
         end
 
         def coupling(row, at)
@@ -42,6 +53,10 @@ module UpperBranch
             book.repairs.composites.map { |plan| plan["id"] },
             "composite repair"
           )
+          terms(at, row)
+        end
+
+        def terms(at, row)
           listed(row["outcomes"]).each do |term|
             term.split("=").then { |check, word| answers(at, row["id"], check, [word]) }
           end

@@ -6,6 +6,7 @@ module UpperBranch
       # What is observed without a check, and the conditions under which it shows.
       class Symptoms < Section
         def conditions = data["conditions"]
+        def ways = data["ways"] || []
         def digests = sums
 
         # Array of Symptom. scale: of the same catalogue
@@ -20,6 +21,8 @@ module UpperBranch
         def look
           unique("/symptoms")
           rows.each_with_index { |row, i| fitting("/symptoms/#{i}", row) }
+          ids = ways.map { |way| way["id"] }
+          conditions.each_with_index { |row, i| known("/conditions/#{i}", row["id"], [row["way"]], ids, "way") }
         end
 
         def one(row)

@@ -15,7 +15,8 @@ module UpperBranch
           open_job(job)
           check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
           data["outcomes"] ? outcomes(job, check) : reading(job, check)
-          possible(job, check)
+          reporter
+          possible(job, check) unless data["reported"]
         end
 
         def surviving(job, names)
@@ -29,13 +30,18 @@ module UpperBranch
         def apply(job, data)
           check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
           reading = data["reading"] && (judged(job, check, data["reading"]) or return)
-          stand(job, check)
-          job.minutes += data["minutes"] || check.minutes
-          job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
+          done_here(job, check, data) unless data["reported"]
           job.findings << finding(job, check, data["outcomes"], reading)
         end
 
         def says(job)
+          said = in_words(job)
+          data["reported"] ? "#{said} (reported by #{data['reported']})" : said
+        end
+
+        private
+
+        def in_words(job)
           found = job.findings.find { |finding| finding.entry == id } and return found.says(job.catalogue)
           names = Names.new(job.catalogue)
           now = names.one("checks", data["check"])
@@ -43,7 +49,18 @@ module UpperBranch
           words.empty? ? job.catalogue.check(now)&.name || data["check"] : Check.words(job.catalogue, now, words)
         end
 
-        private
+        # Somebody else's finding counts like one's own, but nothing was done at this bench.
+        def reporter
+          return unless data.key?("reported")
+
+          refuse("reported", "Say who reported it, up to 120 letters") unless data["reported"].to_s.strip.length.between?(1, 120)
+        end
+
+        def done_here(job, check, data)
+          stand(job, check)
+          job.minutes += data["minutes"] || check.minutes
+          job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
+        end
 
         def nowhere(job)
           id = data["check"]
@@ -86,8 +103,16 @@ module UpperBranch
         def possible(job, check)
           cost, = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, check.states)
           refuse("check", impossible(check)) unless cost.finite?
-          rule = Workshop::OrderingRules.new(job).blocking(check)
-          refuse("check", rule) if rule
+          waits = Workshop::OrderingRules.new(job).needs_running(check)
+          refuse("check", waits) if waits
+          safe(job, check) unless job.record?
+        end
+
+        # What is dangerous is made safe first.
+        def safe(job, check)
+          gates = Workshop::Gates.new(job)
+          says = gates.blocking(check) || gates.before(check.states, check.id)&.fetch("says")
+          refuse("check", says) if says
         end
 
         def impossible(check)
@@ -134,10 +159,20 @@ module UpperBranch
             id: check.id,
             words: outcomes || [reading.word],
             chances: outcomes ? nil : reading.chances,
-            conditions: [],
             round: job.round,
-            reading: reading
+            reading: reading,
+            found: defects(job, check, outcomes || measured(job, reading)),
+            reported: data["reported"]
           )
+        end
+
+        # The word of a reading that lies beyond its limit by the margin.
+        def measured(job, reading)
+          reading.chances.fetch(reading.word) >= job.catalogue.scale["evidence"]["fact"] ? [reading.word] : []
+        end
+
+        def defects(job, check, words)
+          words.to_h { |word| [word, job.machine.defect(check, word)] }.compact
         end
       end
     end

@@ -12,10 +12,7 @@ module UpperBranch
           refuse("as", "A job closes as #{WAYS.join(', ')}") unless WAYS.include?(data["as"])
           reason = data["reason"].to_s.strip
           refuse("reason", "Say why it closes without proof") if data["as"] == "unproven" && reason.empty?
-          return unless data["as"] == "proven"
-
-          left = Workshop::Proof.of(job).left
-          refuse("as", "Not proven yet: #{left.map(&:name).join(', ')}") if left.any?
+          proven(job) if data["as"] == "proven"
         end
 
         def apply(job, data)
@@ -25,6 +22,19 @@ module UpperBranch
 
         def says(_job)
           "Closed: #{data['as']}#{" - #{data['reason']}" if data['reason']}"
+        end
+
+        private
+
+        # A job never closes in pieces, nor while a defect that was found is neither repaired nor left with a reason.
+        def proven(job)
+          left = Workshop::Proof.of(job).left
+          refuse("as", "Not proven yet: #{left.map(&:name).join(', ')}") if left.any?
+          refuse("as", "Put it together first: the carburetor is #{job.state.carburetor}") if job.state.carburetor != "on"
+          open = job.defects.select(&:open?).map { |defect| job.catalogue.fault(defect.fault).name }
+          return if open.empty?
+
+          refuse("as", "Found and not repaired: #{open.join(', ')}. Repair it, or say why it is left as it is")
         end
       end
     end

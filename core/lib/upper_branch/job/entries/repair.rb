@@ -32,7 +32,7 @@ module UpperBranch
         def apply(job, data)
           plan = Workshop::Repairs.find(job.machine, data["repair"]) or return lost(job, data)
           way(job, plan)
-          job.minutes += data["minutes"] || plan.minutes
+          job.minutes += data["minutes"] || (job.trial?(plan.id) ? Job::RECORDED : plan.minutes)
           done(job, plan.id, data["faults"] || plan.faults.map(&:id), plan.success)
         end
 

@@ -13,6 +13,8 @@ module UpperBranch
             refuse("engine", "The engine is cold, running or warm")
           end
           refuse("carburetor", "The carburetor is on, open, on the bench or apart") unless carburetor?(carburetor)
+          gate = engine == "running" && !job.record? && Workshop::Gates.new(job).before(["R"])
+          refuse("engine", gate["says"]) if gate
           return unless engine == "running" && carburetor != "on"
 
           refuse("engine", "The engine cannot run with the carburetor #{carburetor}: refit it first")

@@ -5,18 +5,18 @@ module UpperBranch
     module Entries
       # What was observed without a check: there, or looked for and not there.
       class Symptom < Entry
-        SEEN = %w[present absent].freeze
+        SEEN = %w[present absent unknown].freeze
 
         # "Hesitation", "Not seen: Hesitation"
         def self.words(catalogue, id, seen)
           name = catalogue.symptom(id)&.name || id
-          seen == "absent" ? "Not seen: #{name}" : name
+          { "absent" => "Not seen: #{name}", "unknown" => "Nobody knows: #{name}" }.fetch(seen, name)
         end
 
         def admit(job)
           open_job(job)
           refuse("symptom", nowhere(job)) unless job.machine.symptom(data["symptom"])
-          refuse("seen", "#{data['symptom']} is either present or absent") unless SEEN.include?(data["seen"])
+          refuse("seen", "#{data['symptom']} is present, absent, or nobody knows (unknown)") unless SEEN.include?(data["seen"])
           conditions(job)
         end
 

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # One finding as evidence: P(it | S) in two parts,
+    #
+    #   folded   a product over the members of S, kept as one log number per fault (`log_misses`) and a constant
+    #   bound    what depends on the set as a whole (`bound`), nil where there is none
+    #
+    # and what it says besides: the defects it found (`found`), who is to blame for it (`shares`).
+    #
+    # before: the item of an earlier round with the same finding and the same result, or nil; later it tells nothing new
+    # where nothing that is in has changed.
+    class Item
+      attr_reader :finding
+      attr_accessor :before
+
+      def initialize(finding)
+        @finding = finding
+      end
+
+      def round = finding.round
+      def words = finding.words
+
+      # Indexes of the faults that this finding is.
+      def found = []
+
+      # DFloat over the columns, or nil; and log of a constant factor.
+      def log_misses = nil
+      def constant = 0.0
+      def bound? = false
+
+      # P(this result | S). over: as Table takes it
+      def likelihood(over)
+        over = Table::Members.of(over)
+        folded = log_misses ? over.product(Numo::NMath.exp(log_misses)) : over.zero + 1.0
+        folded *= Math.exp(constant)
+        bound? ? folded * bound(over) : folded
+      end
+
+      # Strengths of the faults that must stand in sets for this item: DFloat over the columns, or nil.
+      def touched = nil
+    end
+  end
+end

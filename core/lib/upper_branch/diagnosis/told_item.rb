@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module UpperBranch
+  module Diagnosis
+    # A symptom told or asked for. With e = P(it occurs | S) by noisy-OR, t the chance that what occurs is told and f the
+    # chance that it is told though it does not occur:
+    #
+    #   P(told | S)     = t e + f (1 - e)
+    #   P(not told | S) = (1 - f) (1 - leak) * product over f in S of (1 - t a(f))
+    #
+    # The second is the rest of the first for a single cause; for several, absence speaks against each of them by itself,
+    # so that it folds like any other normal result.
+    class ToldItem < Item
+      attr_reader :table
+
+      # table: of the symptom
+      def initialize(finding, table)
+        super(finding)
+        @table = table
+      end
+
+      def normal? = words == ["absent"]
+      def bound? = !normal?
+
+      def bound(over)
+        occurs = 1 - @table.normal(over)
+        (occurs * (symptom.told - symptom.told_falsely)) + symptom.told_falsely
+      end
+
+      def log_misses
+        return unless normal?
+
+        @log_misses ||= Numo::NMath.log(1 - (@table.sums * symptom.told))
+      end
+
+      def constant = normal? ? Math.log((1 - @table.leak) * (1 - symptom.told_falsely)) : 0.0
+      def touched = normal? ? nil : @table.sums
+      def over(columns) = ToldItem.new(finding, @table.over(columns)).tap { |copy| copy.before = before }
+      def shares(members) = @table.shares(normal? ? [] : ["present"], members)
+      def outside = normal? ? 1 - symptom.outside : symptom.outside
+
+      private
+
+      def symptom = @table.finding
+    end
+  end
+end

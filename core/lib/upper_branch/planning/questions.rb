@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Planning
+    # What can still be asked about the complaint: symptoms nobody has spoken of, and the conditions that part the causes
+    # of what was told on this machine. Asking costs half a minute and soils no hands, so the planner weighs it like any
+    # check; after five answers in a row something is done first.
+    class Questions
+      def initialize(job)
+        @job = job
+        @machine = job.machine
+      end
+
+      # Array of Diagnosis::Question.
+      def all = @all ||= complaint.empty? ? [] : symptoms + complaint.flat_map { |symptom| conditions(symptom) }
+
+      # May one be asked now? Before any repair, and no more than a few at a time.
+      def open? = @job.round.zero? && !@machine.schools.house? && in_a_row < @job.catalogue.scale["planning"]["interview"]
+
+      # Conditions of one symptom that part its causes on this machine, whether asked or not. For the intake.
+      def self.telling(machine, symptom)
+        machine.catalogue.conditions.filter_map do |row|
+          question = Diagnosis::Question.condition(machine.catalogue, symptom, row["id"])
+          question if question.parts?(machine.arrows, machine.faults)
+        end
+      end
+
+      private
+
+      def complaint
+        @complaint ||= @job.complaint.filter_map { |finding| @machine.symptom(finding.id) }.uniq.reject(&:healthy?)
+      end
+
+      def symptoms
+        known = @job.findings.select(&:symptom?).map(&:id)
+        looked = @machine.checks.select { |check| @job.result(check.id) }.flat_map { |check| check.observes.keys }
+        @machine.symptoms.reject { |one| one.healthy? || known.include?(one.id) || looked.include?(one.id) }
+                .map { |symptom| Diagnosis::Question.symptom(symptom) }
+      end
+
+      # Those of a kind that has been spoken of already say nothing new.
+      def conditions(symptom)
+        spoken = @job.findings.select { |one| %i[symptom condition].include?(one.kind) && one.id == symptom.id }
+        axes = spoken.flat_map(&:conditions).map { |id| @job.catalogue.axis(id) }
+        Questions.telling(@machine, symptom).reject { |question| axes.include?(@job.catalogue.axis(question.condition)) }
+      end
+
+      # Answers to questions since anything else was done.
+      def in_a_row
+        done = @job.live.reverse.reject { |entry| %w[note machine caution].include?(entry.kind) }
+        done.take_while { |entry| entry.kind == "condition" || entry.data["asked"] == true }.size
+      end
+    end
+  end
+end

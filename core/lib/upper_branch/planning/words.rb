@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Planning
+    # The reason of a step, in the one sentence a foreman would say.
+    module Words
+      module_function
+
+      # "3 min, and it tells the most: weak would point to the pump cup."
+      def check(machine, posterior, option)
+        said = "#{option.candidate.total.round} min, and it tells the most"
+        word, fault = accused(machine, posterior, option)
+        return "#{said}." unless fault
+
+        "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{fault.part.name.downcase} " \
+          "(#{fault.name[0].downcase}#{fault.name[1..]})."
+      end
+
+      # repair: Lookahead::Repair; best: Option of the best check, or nil
+      def repair(repair, best)
+        said = "The cause lies here, with #{(repair.chance * 100).clamp(0, 99).floor} in a hundred."
+        return "#{said} No check left says more." if best.nil?
+
+        "#{said} Repairing now takes about #{repair.minutes.round} min to the proof, " \
+          "looking further first about #{best.minutes.round}."
+      end
+
+      # The likeliest abnormal word, and the fault it accuses most.
+      def accused(machine, posterior, option)
+        chances = option.chances.except(option.check.normal, *option.check.neutral)
+        word = chances.max_by { |id, chance| [chance, id] }&.first or return
+        now = posterior.all_now
+        strengths = machine.faults.to_h { |one| [one, machine.arrows.row(one, option.check).fetch(word, 0.0) * now[one.id]] }
+        fault, strength = strengths.max_by { |one, chance| [chance, one.id] }
+        [word, strength.to_f.positive? ? fault : nil]
+      end
+    end
+  end
+end

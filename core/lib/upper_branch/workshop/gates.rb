@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Workshop
+    # What must be made safe before the work goes on: questions a person answers, not cautions to read past. A gate is
+    # raised by what was told or found, answered by an entry, and asked again by a later finding - or, where it holds until
+    # a repair, by that repair.
+    #
+    #   gates = Gates.new(job)
+    #   gates.first             # a gate to be asked before anything else, or nil
+    #   gates.before(["R"])     # a gate to be asked before a step that needs the engine running, or nil
+    #   gates.blocking(check)   # why this check cannot be done as things stand, or nil
+    #
+    # Gates are rows of rules.yml.
+    class Gates
+      def initialize(job)
+        @job = job
+        @machine = job.machine
+        @raised = job.machine ? job.catalogue.gates.select { |row| raised?(row) } : []
+      end
+
+      # Gates that are raised and not answered.
+      def open = @open ||= @raised.select { |row| row["ask"] && !answered?(row) }
+
+      # A repair has been done since it was raised: it is asked in other words, and only when it runs again.
+      def again?(row) = row["until"] == "repaired" && raised_in(row) < @job.round
+
+      def question(row) = again?(row) ? row["again"] || row["ask"] : row["ask"]
+
+      def first = open.find { |row| row["first"] && !again?(row) }
+
+      # states: codes of which the step needs one; check: id, where the step is one that a gate may let pass
+      def before(states, check = nil)
+        open.find do |row|
+          states.any? && (states - (row["states"] || [])).empty? && !(row["allow"] || []).include?(check)
+        end
+      end
+
+      def blocking(check)
+        @raised.find { |row| holds?(row, check) }&.fetch("says")
+      end
+
+      # Minutes of the gates that a step in these states would have to pass.
+      def minutes(states, check = nil) = before(states, check)&.fetch("minutes", 0) || 0
+
+      private
+
+      # What stays held back whatever is answered: until a repair, or for good.
+      def holds?(row, check)
+        return true if (row["forbids"] || []).include?(check.id)
+        return false if row["until"] != "repaired" || again?(row) || (row["allow"] || []).include?(check.id)
+
+        (row["checks"] || []).include?(check.id) || check.hazards.intersect?(row["hazards"] || []) ||
+          (check.states - (row["states"] || [])).empty?
+      end
+
+      def raised?(row)
+        return false unless Catalogue::Needs.met?(row["needs"], @machine.features)
+
+        raised_by(row) || (row["symptoms"].nil? && row["outcomes"].nil?)
+      end
+
+      # Index of the last finding that raises it and has not been settled since, or nil.
+      def raised_by(row)
+        last = @job.findings.rindex { |finding| raises?(row, finding) } or return
+        settled = @job.findings.drop(last + 1).any? { |finding| settles?(row, finding, @job.findings[last]) }
+        settled ? nil : last
+      end
+
+      def raises?(row, finding)
+        return finding.words == ["present"] && (row["symptoms"] || []).include?(finding.id) if finding.symptom?
+
+        finding.kind == :check && finding.words.any? { |word| (row["outcomes"] || []).include?("#{finding.id}=#{word}") }
+      end
+
+      def settles?(row, finding, raising)
+        return finding.id == raising.id && finding.words == ["absent"] if finding.symptom? && raising.symptom?
+
+        finding.kind == :check && ((row["sound"] || []).include?(finding.id) || finding.id == raising.id) &&
+          finding.words == [@machine.check(finding.id)&.normal]
+      end
+
+      def raised_in(row) = raised_by(row)&.then { |index| @job.findings[index].round } || 0
+
+      def answered?(row)
+        @job.gates.any? do |answer|
+          answer[:gate] == row["id"] && answer[:findings] > (raised_by(row) || -1) &&
+            (row["until"] != "repaired" || answer[:round] == @job.round)
+        end
+      end
+    end
+  end
+end
