@@ -3,13 +3,17 @@
 # Expected bench minutes to a proven repair: planner, information per minute, likeliest first, a fair house list, and
 # the hindsight bound, on the same virtual machines. Writes nothing; prints Markdown rows.
 #
-#   ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed]
+#   ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed] [--hidden]
+#
+# --hidden: a third of the complaints cannot be shown again at the shop. Besides minutes it counts how stubborn the planner
+# is: checks while a found cause waits for its repair, wrong repairs, work that cannot be undone without its proof, running
+# tests while fuel runs out, jobs given up.
 require_relative "virtual_machine"
 
 module Bench
   # One policy at work on one machine, with the same accounts for all: checks, ways, repairs, and a proof after repairs.
   class Shift
-    Result = Struct.new(:minutes, :checks, :wrong, :referred, keyword_init: true)
+    Result = Struct.new(:minutes, :checks, :wrong, :referred, :late, :unproven, :unsafe, keyword_init: true)
     LIMIT = 70
     SPECIALIST = 30 # minutes on top of the true repair when a job is handed on
 
@@ -19,10 +23,10 @@ module Bench
       @machine = virtual.machine
       @transitions = UpperBranch::Workshop::Transitions.for(@machine.family, catalogue)
       @minutes = 0.0
-      @checks = @wrong = 0
+      @checks = @wrong = @late = @unproven = @unsafe = 0
       @job = UpperBranch::Job.new(catalogue,
                                   [{ "id" => "0", "kind" => "machine",
-                                     "data" => { "family" => @machine.family["id"] } }])
+                                     "data" => { "family" => @machine.family["id"] } }], record: true)
       @virtual.complaint.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "present") }
       @virtual.absent.each { |symptom| add("symptom", "symptom" => symptom.id, "seen" => "absent") }
     end
@@ -30,10 +34,15 @@ module Bench
     def result
       LIMIT.times do
         step
-        return Result.new(minutes: @minutes, checks: @checks, wrong: @wrong, referred: false) if @done
+        return counted(@minutes, false) if @done
         break if @referred
       end
-      Result.new(minutes: @minutes + hindsight + SPECIALIST, checks: @checks, wrong: @wrong, referred: true)
+      counted(@minutes + hindsight + SPECIALIST, true)
+    end
+
+    def counted(minutes, referred)
+      Result.new(minutes: minutes, checks: @checks, wrong: @wrong, referred: referred, late: @late, unproven: @unproven,
+                 unsafe: @unsafe)
     end
 
     # Straight to what is wrong, one way and one proof.
@@ -53,9 +62,20 @@ module Bench
 
       @minutes += travel + check.minutes
       @checks += 1
+      count_stubborn(check)
       @last = @virtual.answer(check)
       add("check", "check" => check.id, "outcomes" => @last) or (@done_checks ||= []) << check.id
       state
+    end
+
+    # A check while a cause that was found waits for its repair; a running test while fuel runs out.
+    def count_stubborn(check)
+      found = @job.defects.select(&:open?).map { |defect| @machine.faults.index { |one| one.id == defect.fault } }
+      @late += 1 if found.intersect?(@virtual.to_mend)
+      gate = @catalogue.gates.find { |row| row["hazards"] }
+      return if gate["allow"].include?(check.id) || !(check.states - gate["states"]).empty?
+
+      @unsafe += 1 if @virtual.floods? && @virtual.complaint.any? { |one| gate["symptoms"].include?(one.id) }
     end
 
     def repair(plan)
@@ -63,6 +83,8 @@ module Bench
       return @referred = true if plan.id == @catalogue.repair_in_role("refer-out")["id"] || !travel.finite?
 
       @minutes += travel + plan.minutes
+      proven = @job.defects.any? { |defect| defect.open? && plan.faults.any? { |fault| fault.id == defect.fault } }
+      @unproven += 1 if plan.irreversible && !proven
       @wrong += 1 if plan.faults.none? { |fault| @virtual.holds?(fault) }
       @virtual.mend(plan.faults, plan.success)
       add("repair", "repair" => plan.id)
@@ -106,12 +128,43 @@ module Bench
     def step
       step = UpperBranch::Planning::NextStep.of(@job, posterior)
       case step.kind
+      when :ask then ask(step.target.check)
+      when :gate then pass(step.target)
+      when :recreate then recreate(step.target)
+      when :settle then add("strike", "entry" => step.target.denied)
       when :check then check(step.target.check)
       when :repair then repair(step.target)
       when :refer then step.target.faults.any? ? hand_on(step.target) : @referred = true
-      when :prove, :close then prove
+      when :prove then step.target.kind == :check ? check(@machine.check(step.target.id)) : prove
+      when :close then prove
       else @referred = true
       end
+    end
+  end
+
+  class Planner
+    private
+
+    def ask(question)
+      @minutes += question.minutes
+      if question.condition
+        answer = @virtual.under(question.symptom, question.condition)
+        return add("condition", "symptom" => question.symptom.id, "condition" => question.condition, "answer" => answer)
+      end
+      seen = @virtual.told(question.symptom) ? "present" : "absent"
+      add("symptom", "symptom" => question.symptom.id, "seen" => seen, "asked" => true)
+    end
+
+    def pass(gate)
+      @minutes += gate.fetch("minutes", 0)
+      add("gate", "gate" => gate["id"], "safe" => true)
+    end
+
+    def recreate(step)
+      @minutes += step.way["minutes"]
+      add("state", "engine" => "cold", "carburetor" => "on") if step.way["engine"] == "cold"
+      shown = @virtual.recreated?(step.symptom, step.way)
+      add("recreate", "symptom" => step.symptom.id, "way" => step.way["id"], "shown" => shown) or @referred = true
     end
   end
 
@@ -202,10 +255,12 @@ families = (ARGV[1] && !ARGV[1].start_with?("--") ? ARGV[1].split(",") : catalog
 perturb = ARGV.include?("--perturbed") ? Math.log(2) : 0.0
 only = (ARGV.find { |argument| argument.start_with?("--only=") } || "").delete_prefix("--only=").split(",")
 policies = only.empty? ? POLICIES : POLICIES.slice(*only)
-columns = [*policies.keys, "hindsight", "planner/house", "planner/hindsight", "checks", "wrong", "referred"]
+hidden = ARGV.include?("--hidden") ? 1.0 / 3 : 0.0
+columns = [*policies.keys, "hindsight", "planner/house", "planner/hindsight", "checks", "wrong", "late", "unproven",
+           "unsafe", "referred"]
 puts "| family | jobs | #{columns.join(' | ')} |"
 families.each do |family|
-  machines = Array.new(jobs) { |seed| Bench::VirtualMachine.draw(catalogue, family, seed, perturb: perturb) }
+  machines = Array.new(jobs) { |seed| Bench::VirtualMachine.draw(catalogue, family, seed, perturb: perturb, hidden: hidden) }
   results = policies.transform_values { |policy| machines.map { |virtual| policy.new(catalogue, virtual).result } }
   bound = machines.map { |virtual| Bench::Shift.new(catalogue, virtual).hindsight }
   minutes = results.transform_values { |list| list.map(&:minutes) }
@@ -217,7 +272,7 @@ families.each do |family|
     against.call(minutes["house"]),
     against.call(bound),
     format("%.1f", mean(planner.map(&:checks))),
-    format("%.2f", mean(planner.map(&:wrong))),
+    *%i[wrong late unproven unsafe].map { |figure| format("%.2f", mean(planner.map(&figure))) },
     planner.count(&:referred)
   ]
   puts "| #{family} | #{jobs} | #{cells.join(' | ')} |"

@@ -6,19 +6,21 @@ module Bench
   # A machine with hidden faults drawn from the priors, that answers checks and complaints by the model: each fault
   # triggers each finding or not, once for all, so that every policy meets the same machine (common random numbers).
   # perturb: standard deviation of log odds by which priors and strengths of the truth are moved away from the
-  # catalogue's.
+  # catalogue's. hidden: share of machines whose complaint the shop cannot show again, whatever it tries.
   class VirtualMachine
     attr_reader :machine, :complaint, :absent, :start
 
     # Draws until somebody would complain.
-    def self.draw(catalogue, family, seed, perturb: 0.0)
-      (0..).lazy.map { |try| new(catalogue, family, (seed * 1000) + try, perturb) }.find { |one| one.complaint.any? }
+    def self.draw(catalogue, family, seed, perturb: 0.0, hidden: 0.0)
+      machines = (0..).lazy.map { |try| new(catalogue, family, (seed * 1000) + try, perturb, hidden) }
+      machines.find { |one| one.complaint.any? }
     end
 
-    def initialize(catalogue, family, seed, perturb)
+    def initialize(catalogue, family, seed, perturb, hidden)
       @catalogue = catalogue
       @seed = seed
       @perturb = perturb
+      @hidden = chance("hidden") < hidden
       @machine = UpperBranch::Workshop::Machine.new(catalogue, family: family)
       @compiled = UpperBranch::Diagnosis::Compiled.for(@machine)
       @start = draw_faults
@@ -45,11 +47,48 @@ module Bench
     def seen?(symptom) = @left.any? { |index| word(index, symptom) }
     def fault(index) = @compiled.faults[index]
 
+    # What the owner says when he is asked for a symptom: what is there is told nearly always, now and then what is not.
+    def told(symptom)
+      seen?(symptom) ? chance("told", symptom.id) < symptom.told : chance("falsely", symptom.id) < symptom.told_falsely
+    end
+
+    # Whether a symptom shows under a condition: by the cause that makes it, "unknown" where nothing makes it.
+    def under(symptom, condition)
+      cause = @left.find { |index| word(index, symptom) } or return "unknown"
+      fits = @machine.arrows.fits(fault(cause), symptom, condition)
+      chance("under", symptom.id, condition) < (fits.nil? ? 0.5 : (0.8 * fits) + 0.1) ? "yes" : "no"
+    end
+
+    # Could the shop make it happen again this way?
+    def recreated?(symptom, way)
+      seen?(symptom) && !@hidden && chance("way", symptom.id, way["id"]) < @catalogue.scale["shown"][way["shown"]]
+    end
+
+    # Does fuel run out?
+    def floods?
+      @catalogue.gates.find { |row| row["hazards"] }["symptoms"].any? do |id|
+        (symptom = @machine.symptom(id)) && seen?(symptom)
+      end
+    end
+
+    # Can the shop show now what occurs and what this check looks for?
+    def shown?(check, row)
+      !@hidden && chance("shown", check.id) < @catalogue.scale["shown"][row["shown"]]
+    end
+
+    # Words that a check cannot show, since it does not occur or cannot be made to.
+    def not_to_be_shown(check)
+      check.observes.flat_map do |id, row|
+        symptom = @machine.symptom(id)
+        symptom && @complaint.include?(symptom) && !(seen?(symptom) && shown?(check, row)) ? row["words"] : []
+      end
+    end
+
     # The outcomes a check shows now.
     def answer(check)
-      words = @left.filter_map { |index| word(index, check) }.uniq
+      words = @left.filter_map { |index| word(index, check) }.uniq - not_to_be_shown(check)
       table = @compiled.table(check)
-      if words.empty? && chance("leak", check.id) < check.leak
+      if words.empty? && chance("leak", check.id) < table.leak
         words << table.words[(chance("which", check.id) * table.words.size).floor]
       end
       words = table.words.first(1) if words.empty? && check.normal.nil?

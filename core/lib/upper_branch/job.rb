@@ -98,10 +98,15 @@ module UpperBranch
       @findings.reverse.find { |finding| finding.symptom? && finding.id == id }&.words&.first
     end
 
-    # Symptoms that were there before any repair.
+    # Symptoms that were complained of before any repair; what was only answered when asked is no complaint.
     def complaint
-      @findings.select { |finding| finding.symptom? && finding.words == ["present"] && finding.round.zero? }
+      @findings.select do |finding|
+        finding.symptom? && finding.words == ["present"] && finding.round.zero? && !finding.asked
+      end
     end
+
+    # Was this symptom complained of, at any time?
+    def complained?(id) = @findings.any? { |one| one.symptom? && one.id == id && one.words == ["present"] && !one.asked }
 
     # The machine comes into another state; minutes: of the way there, infinite where nobody knows one.
     def move(state, minutes)

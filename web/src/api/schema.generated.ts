@@ -360,7 +360,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -396,6 +396,42 @@ export interface components {
              */
             kind: "check";
             data: components["schemas"]["CheckData"];
+        };
+        NewCondition: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "condition";
+            data: components["schemas"]["ConditionData"];
+        };
+        NewRecreate: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "recreate";
+            data: components["schemas"]["RecreateData"];
+        };
+        NewWaive: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "waive";
+            data: components["schemas"]["WaiveData"];
+        };
+        NewGate: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gate";
+            data: components["schemas"]["GateData"];
         };
         NewPutBack: {
             id: components["schemas"]["Uuid"];
@@ -509,9 +545,37 @@ export interface components {
         SymptomData: {
             symptom: string;
             /** @enum {string} */
-            seen: "present" | "absent";
+            seen: "present" | "absent" | "unknown";
+            /** @description it was not complained of, but answered when asked */
+            asked?: boolean;
             when?: string[];
             text?: string;
+        };
+        /** @description whether a symptom that was told shows under a condition */
+        ConditionData: {
+            symptom: string;
+            condition: string;
+            /** @enum {string} */
+            answer: "yes" | "no" | "unknown";
+        };
+        /** @description the shop tried to make a complaint happen again */
+        RecreateData: {
+            symptom: string;
+            way: string;
+            shown: boolean;
+            minutes?: number;
+            text?: string;
+        };
+        /** @description a defect that was found is left as it is */
+        WaiveData: {
+            fault: string;
+            reason: string;
+        };
+        /** @description a person has seen to what makes the work safe */
+        GateData: {
+            gate: string;
+            /** @enum {boolean} */
+            safe: true;
         };
         PutBackData: {
             check: string;
@@ -532,6 +596,8 @@ export interface components {
             reading?: components["schemas"]["Reading"];
             minutes?: number;
             text?: string;
+            /** @description who reported it, where it was not seen at this bench */
+            reported?: string;
         };
         RepairData: {
             repair: string;
@@ -553,7 +619,7 @@ export interface components {
         };
         WaitData: {
             /** @enum {string} */
-            for: "soaking" | "cooling" | "parts" | "nothing";
+            for: "soaking" | "cooling" | "parts" | "owner" | "nothing";
             /** Format: date-time */
             until?: string;
             text?: string;
@@ -561,7 +627,7 @@ export interface components {
         Waiting: {
             entry?: string;
             /** @enum {string} */
-            for: "soaking" | "cooling" | "parts";
+            for: "soaking" | "cooling" | "parts" | "owner";
             until: string | null;
             text: string | null;
         } | null;
@@ -595,9 +661,11 @@ export interface components {
             /** Format: date-time */
             updated_at: string;
             /** @enum {string} */
-            waits_for: "describe" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "close" | "refer" | "closed";
+            waits_for: "describe" | "settle" | "gate" | "ask" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "recreate" | "close" | "refer" | "closed";
             minutes: number;
             next: string;
+            /** @description defects found that wait for their repair */
+            found?: string[];
             leading: {
                 name: string;
                 probability: number;
@@ -617,7 +685,7 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
         StoredMachine: {
             id: string;
             /**
@@ -662,6 +730,54 @@ export interface components {
              */
             kind: "check";
             data: components["schemas"]["CheckData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredCondition: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "condition";
+            data: components["schemas"]["ConditionData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredRecreate: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "recreate";
+            data: components["schemas"]["RecreateData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredWaive: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "waive";
+            data: components["schemas"]["WaiveData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredGate: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gate";
+            data: components["schemas"]["GateData"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1008,7 +1124,7 @@ export interface components {
         Finding: {
             entry: string;
             /** @enum {string} */
-            kind: "symptom" | "check";
+            kind: "symptom" | "check" | "condition" | "recreated";
             id: string;
             words: string[];
             round: number;
@@ -1018,7 +1134,11 @@ export interface components {
             } | null;
             explained: number | null;
             unexplained: boolean;
-            replaced_by: string | null;
+            /** @description what was told and looked for as well: by which check, and whether it could be shown */
+            seen_again: {
+                check: string;
+                shown: boolean;
+            } | null;
             too_close: boolean;
             measured: {
                 value: number | null;
@@ -1089,17 +1209,67 @@ export interface components {
             hazards: string[];
             faults: string[];
             refers: boolean;
+            irreversible: boolean;
+            /** @description a trial has done it: it is only written down */
+            recorded?: boolean;
             probability?: number;
             /** @description minutes to the proof */
             expected?: number;
         };
         NextStep: {
             /** @enum {string} */
-            kind: "check" | "repair" | "prove" | "close" | "refer" | "describe";
+            kind: "describe" | "settle" | "gate" | "ask" | "check" | "repair" | "prove" | "recreate" | "refer" | "close";
             reason: string;
             check: components["schemas"]["CheckOption"] | null;
             repair: components["schemas"]["RepairPlan"] | null;
             proof: components["schemas"]["ProofItem"] | null;
+            /** @description a question for the owner: of a symptom, or of a condition of one */
+            ask: {
+                symptom: string;
+                condition: string | null;
+                name: string;
+                note: string;
+                saves: number;
+            } | null;
+            /** @description what a person makes safe before the work goes on */
+            gate: {
+                id: string;
+                ask: string;
+                why: string;
+                /** @description a repair has been done since: it is asked in other words */
+                again: boolean;
+                raised: {
+                    symptom: string | null;
+                    check: string | null;
+                };
+            } | null;
+            /** @description a defect that was found, and later denied with no repair between */
+            settle: {
+                fault: string;
+                name: string;
+                found: components["schemas"]["Said"];
+                denied: components["schemas"]["Said"];
+            } | null;
+            /** @description the complaint is made to happen again */
+            recreate: {
+                symptom: string;
+                name: string;
+                way: string;
+                way_name: string;
+                do: string;
+                minutes: number;
+                /** @enum {string|null} */
+                aside: "cooling" | "owner" | null;
+            } | null;
+            /** @description what goes with a job that is handed on */
+            handover: {
+                cleared: string[];
+                left: {
+                    id: string;
+                    name: string;
+                    probability: components["schemas"]["Probability"];
+                }[];
+            } | null;
             override: {
                 check: string;
                 says: string;
@@ -1128,7 +1298,35 @@ export interface components {
                 wasted: boolean;
             }[];
         };
+        Said: {
+            entry: string;
+            says: string;
+        };
+        /** @description seen or measured: it stands until it is repaired or struck out */
+        Defect: {
+            fault: string;
+            name: string;
+            part: string;
+            circuit: string;
+            entry: string;
+            check: string;
+            word: string;
+            says: string;
+            /** @enum {string} */
+            status: "open" | "mended" | "waived" | "contradicted";
+            /** @description the entry of a later look that found it sound */
+            denied_by: string | null;
+            /** @description why it is left as it is */
+            reason: string | null;
+            mended_by: string | null;
+            repair: {
+                id: string;
+                name: string;
+                minutes: number;
+            } | null;
+        };
         Trace: {
+            defects: components["schemas"]["Defect"][];
             catalogue: string;
             /** @description what of the entries the catalogue no longer knows */
             lost: {
@@ -1268,7 +1466,25 @@ export interface components {
                 too_little: string;
                 too_much: string;
             }[];
-            conditions: components["schemas"]["Named"][];
+            conditions: {
+                id: string;
+                name: string;
+                /** @description conditions of one axis exclude one another */
+                axis: string;
+            }[];
+            /** @description how a complaint is made to happen again */
+            ways: {
+                id: string;
+                name: string;
+                minutes: number;
+                do: string;
+            }[];
+            /** @description what a person makes safe before the work goes on */
+            gates: {
+                id: string;
+                done?: string;
+                says: string;
+            }[];
             symptoms: {
                 id: string;
                 name: string;
@@ -1361,6 +1577,10 @@ export interface components {
                 from_memory: boolean;
                 needs: string[];
                 symptoms: string[];
+                /** @description conditions under which it shows a symptom, where the tables say so */
+                when: {
+                    [key: string]: string[];
+                };
                 proof: {
                     check: string;
                     word: string;

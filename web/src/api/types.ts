@@ -14,6 +14,7 @@ export type Suspect = Schemas["Suspect"];
 export type CheckOption = Schemas["CheckOption"];
 export type RepairPlan = Schemas["RepairPlan"];
 export type NextStep = Schemas["NextStep"];
+export type Defect = Schemas["Defect"];
 export type ProofItem = Schemas["ProofItem"];
 export type Problem = Schemas["Problem"];
 /** How this shop works: its schools, and the tools it lacks. */

@@ -54,6 +54,7 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
     version: 3,
     entries: [],
     trace: {
+      defects: [],
       findings: [],
       told: [],
       undo: null,
@@ -77,6 +78,9 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
 export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
   return {
     checks: [],
+    conditions: [],
+    ways: [],
+    gates: [],
     faults: [],
     circuits: [],
     symptoms: [],

@@ -8,7 +8,15 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
     case "check":
       return checkWords(entry.data, catalogue);
     case "symptom":
-      return `${entry.data.seen === "absent" ? "Not seen: " : ""}${named(catalogue?.symptoms, entry.data.symptom)}`;
+      return `${SEEN[entry.data.seen]}${named(catalogue?.symptoms, entry.data.symptom)}`;
+    case "condition":
+      return `${named(catalogue?.symptoms, entry.data.symptom)}, ${named(catalogue?.conditions, entry.data.condition)}: ${entry.data.answer}`;
+    case "recreate":
+      return `${named(catalogue?.ways, entry.data.way)}: ${named(catalogue?.symptoms, entry.data.symptom)} ${entry.data.shown ? "shown" : "not shown"}`;
+    case "waive":
+      return `Left as it is: ${named(catalogue?.faults, entry.data.fault)}`;
+    case "gate":
+      return catalogue?.gates.find((row) => row.id === entry.data.gate)?.done ?? "Made safe";
     case "repair":
       return `Repaired: ${named(catalogue?.faults, entry.data.repair)}`;
     case "state":
@@ -31,6 +39,8 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return entry.data.text;
   }
 }
+
+const SEEN = { present: "", absent: "Not seen: ", unknown: "Nobody knows: " } as const;
 
 function checkWords(data: EntryData<"check">, catalogue: Catalogue | undefined): string {
   const check = catalogue?.checks.find((row) => row.id === data.check);

@@ -1,5 +1,10 @@
 /** What a job can wait for, in words. */
-export const WAIT = { soaking: "Soaking", cooling: "Cooling", parts: "Waiting for parts" } as const;
+export const WAIT = {
+  soaking: "Soaking",
+  cooling: "Cooling",
+  parts: "Waiting for parts",
+  owner: "With the owner",
+} as const;
 
 const IN_WORDS = new Intl.RelativeTimeFormat("en");
 /** The coarsest unit that still says how long: below how many minutes, its name, its minutes. */

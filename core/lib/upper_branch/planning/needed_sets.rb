@@ -67,11 +67,11 @@ module UpperBranch
         end
       end
 
-      # Symptoms that are still there; without any, the checks that failed.
+      # What was complained of and is still there; without any, the checks that failed.
       def complaint
         latest =
           @posterior.evidence.to_h { |item| [[item.finding.kind, item.finding.id], item] }.values.reject(&:normal?)
-        symptoms = latest.select { |item| item.finding.kind == :symptom }
+        symptoms = latest.select { |item| item.finding.symptom? && @job.complained?(item.finding.id) }
         symptoms.empty? ? latest : symptoms
       end
     end

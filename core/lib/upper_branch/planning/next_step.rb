@@ -131,7 +131,7 @@ module UpperBranch
       def persists?
         since = @job.findings.select { |finding| finding.round == @job.round }
         since.any? do |finding|
-          finding.kind == :symptom && finding.words == ["present"] && !@job.catalogue.symptom(finding.id).healthy?
+          finding.symptom? && finding.words == ["present"] && @job.complained?(finding.id)
         end || proof_list.left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
       end
 

@@ -65,6 +65,7 @@ module UpperBranch
         told = telling_options(lookahead.forecast)
         asked = askable(lookahead)
         lookahead.study((looked_at(told) + asked).map(&:check) | house.checks)
+        @telling = told.to_h { |option| [option.check.id, lookahead.telling(option.check)] }
         @worth = told.select { |option| worth_doing?(lookahead, option) }.map(&:check)
         @questions = paying(lookahead, asked)
         with_minutes(lookahead, told)
@@ -74,7 +75,8 @@ module UpperBranch
       def worth_doing?(lookahead, option)
         return true if option.check.records?
 
-        lookahead.telling(option.check) >= @numbers["gain_worth"] && worth_its_minutes?(lookahead, option)
+        telling = lookahead.telling(option.check)
+        telling >= @numbers["gain_worth"] && telling * @numbers["minutes_a_bit_held"] >= option.candidate.total
       end
 
       # The few questions that tell most.
@@ -138,11 +140,17 @@ module UpperBranch
       def outside_before_inside(told)
         inside, outside = told.partition { |option| @rules.opening(option.check) }
         inside.reject(&:waits).each do |option|
-          better = outside.select { |other| !other.waits && other.gain >= option.gain / 2 }
+          better = outside.select { |other| !other.waits && instead_of_opening?(other, option) }
           next if better.empty?
 
           option.waits = Workshop::OrderingRules::Hold.new(@rules.opening(option.check), better.map(&:check))
         end
+      end
+
+      # It is worth doing, costs no more, and tells half as much or more.
+      def instead_of_opening?(outside, inside)
+        @worth.include?(outside.check) && outside.candidate.total <= inside.candidate.total &&
+          @telling[outside.check.id] >= @telling[inside.check.id] / 2
       end
 
       # The best check, or what a rule puts in its place: only that much of the order is paid for.

@@ -35,7 +35,7 @@ module UpperBranch
 
       # Symptoms that are still complained of.
       def standing
-        ids = @job.findings.select { |one| one.symptom? && one.words == ["present"] }.map(&:id).uniq
+        ids = @job.findings.select(&:symptom?).map(&:id).uniq.select { |id| @job.complained?(id) }
         ids.select { |id| @job.symptom(id) == "present" }.filter_map { |id| @job.machine.symptom(id) }.reject(&:healthy?)
       end
 

@@ -49,7 +49,9 @@ module UpperBranch
         return unless @step.kind == :gate
 
         row = @step.target
-        { id: row["id"], ask: Workshop::Gates.new(@job).question(row), why: row["why"] }
+        gates = Workshop::Gates.new(@job)
+        { id: row["id"], ask: gates.question(row), why: row["why"], again: gates.again?(row),
+          raised: { symptom: nil, check: nil }.merge(gates.raised(row)) }
       end
 
       # A defect that a later look denied: the two entries between which somebody must choose.

@@ -29,6 +29,12 @@ module UpperBranch
 
       def first = open.find { |row| row["first"] && !again?(row) }
 
+      # What raised it: {symptom: id} or {check: id}, or nothing where it stands for this kind of machine.
+      def raised(row)
+        finding = raised_by(row)&.then { |index| @job.findings[index] } or return {}
+        finding.symptom? ? { symptom: finding.id } : { check: finding.id }
+      end
+
       # states: codes of which the step needs one; check: id, where the step is one that a gate may let pass
       def before(states, check = nil)
         open.find do |row|

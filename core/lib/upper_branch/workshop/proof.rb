@@ -79,6 +79,7 @@ module UpperBranch
           .select { |finding| finding.kind == :symptom && finding.words == ["present"] && finding.round < @job.round }
           .map(&:id)
           .uniq
+          .select { |id| @job.complained?(id) }
           .map do |id|
             symptom = @job.catalogue.symptom(id)
             latest = @job.findings.reverse.find { |finding| finding.kind == :symptom && finding.id == id }

@@ -50,7 +50,8 @@ describe("what was found", () => {
     [{ unexplained: true }, "Nothing suspected explains this well"],
     [{ superseded: true }, "the later one counts"],
     [{ too_close: true }, "Too close to call"],
-    [{ replaced_by: "9" }, "Seen over again by a check"],
+    [{ seen_again: { check: "snap", shown: true } }, "Shown again at the bench"],
+    [{ seen_again: { check: "snap", shown: false } }, "not shown again at the bench"],
   ])("warns of a finding with %o", (more, says) => {
     atDesk(<Ledger />, {
       job: job({ told: [told("2", "Pump shot: weak")], findings: [finding("2", more)] }),

@@ -1,4 +1,4 @@
-import { CircleCheck, CircleHelp, TriangleAlert, Wrench } from "lucide-react";
+import { CircleCheck, CircleHelp, EyeOff, TriangleAlert, Wrench } from "lucide-react";
 import { entry } from "../../api/entries";
 import type { Finding, Told } from "../../api/types";
 import { Button } from "../../ui/button";
@@ -65,7 +65,7 @@ function Did({ finding }: { finding: Finding }) {
       )}
       {finding.superseded && <p className="text-rust">Seen again with another result: the later one counts.</p>}
       {finding.too_close && <p className="text-rust">Too close to call: measure again.</p>}
-      {finding.replaced_by && <p>Seen over again by a check, which counts in its place.</p>}
+      {finding.seen_again && <SeenAgain seen={finding.seen_again} />}
       {finding.did.slice(0, 2).map((move) => (
         <p key={move.id}>
           {move.name} {percent(move.before)} →{" "}
@@ -73,6 +73,20 @@ function Did({ finding }: { finding: Finding }) {
         </p>
       ))}
     </div>
+  );
+}
+
+/** What was told and looked for as well: it counts once, and stands when it could not be shown. */
+function SeenAgain({ seen }: { seen: NonNullable<Finding["seen_again"]> }) {
+  const { catalogue } = useDesk();
+  const check = catalogue.checks.find((row) => row.id === seen.check)?.name ?? seen.check;
+  return seen.shown ? (
+    <p>Shown again at the bench: {check}. Both count as one.</p>
+  ) : (
+    <p className="flex items-start gap-1.5 text-ink">
+      <EyeOff size={16} aria-hidden className="mt-0.5 shrink-0 text-dim" /> Told, and not shown again at the bench (
+      {check}). It stands.
+    </p>
   );
 }
 

@@ -56,11 +56,31 @@ describe("a check", () => {
     expect(screen.getByText("It tells most.")).toBeTruthy();
   });
 
-  it("offers only the answers this machine can give, with their chance and their digit", () => {
+  it("offers only the answers this machine can give, each with its digit, and says on none what is expected", () => {
     const option = { id: "pump-shot", minutes: 3, travel: 10, outcomes: [{ id: "weak", chance: 0.4 }] };
     panel(shot, {}, option as unknown as CheckOption);
-    expect(answers()).toEqual(["1Strong at once", "2Weak40 %", "3Could not seesays nothing, do it again"]);
+    expect(answers().filter((text) => /^\d/.test(text))).toEqual([
+      "1Strong at once",
+      "2Weak",
+      "3Could not seesays nothing, do it again",
+    ]);
+    expect(screen.queryByText(/40/)).toBeNull();
     expect(screen.getByText("3 min + 10 to get there")).toBeTruthy();
+  });
+
+  it("says in its why what the odds expect", async () => {
+    const option = { id: "pump-shot", minutes: 3, travel: 0, outcomes: [{ id: "weak", name: "Weak", chance: 0.4 }] };
+    const { user } = panel(shot, {}, option as unknown as CheckOption);
+    await user.click(screen.getByRole("button", { name: "What is expected, and why now" }));
+    expect(screen.getByText(/^40/)).toBeTruthy();
+  });
+
+  it("is recorded as reported where somebody else has found it", async () => {
+    const { sent, user } = panel();
+    await user.click(screen.getByRole("button", { name: "Found by somebody else" }));
+    await user.type(screen.getByRole("textbox"), "the licensed shop");
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    expect(sent[0]?.data).toEqual({ check: "pump-shot", outcomes: ["weak"], reported: "the licensed shop" });
   });
 
   it("is answered by a click or by its digit", async () => {

@@ -6,6 +6,7 @@ import { Instrument } from "../../instruments/instrument";
 import { PictureMap } from "../../instruments/picture-map";
 import { useKeys, useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
+import { Fold } from "../../ui/fold";
 import { CheckIcon } from "../../ui/icons";
 import { percent } from "../../words/percent";
 import { Cautions, useCautions } from "./cautions";
@@ -18,13 +19,14 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   const { job, add } = useDesk();
   const check = shopWay(props.check, job);
   const cautions = useCautions(check.hazards);
-  const chance = new Map(option?.outcomes.map((row) => [row.id, row.chance]));
   const fitted = job.trace.machine.checks[check.id];
   const outcomes = check.outcomes.filter((row) => fitted?.includes(row.id) ?? true);
   const [marked, setMarked] = useState<string[]>([]);
+  const [reporter, setReporter] = useState("");
   const record = (data: Omit<EntryData<"check">, "check">) => {
     setMarked([]);
-    void add(entry("check", { check: check.id, ...data }));
+    const reported = reporter.trim() ? { reported: reporter.trim() } : {};
+    void add(entry("check", { check: check.id, ...data, ...reported }));
   };
   const choose = (id: string, kind: string) => {
     if (!cautions.read) return;
@@ -53,6 +55,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
         {check.name}
       </h2>
       {props.reason && <p className="mt-1 text-dim">{props.reason}</p>}
+      {option && <Expected option={option} />}
       <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm text-dim">
         <span className="flex items-center gap-1.5">
           <Clock size={16} aria-hidden /> {option ? minutesOf(option) : `${check.minutes} min`}
@@ -95,7 +98,6 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
             name={row.name}
             kind={row.kind}
             digit={i < 9 ? i + 1 : null}
-            chance={chance.get(row.id)}
             marked={check.multi && row.kind === "abnormal" ? marked.includes(row.id) : null}
             disabled={!cautions.read}
             onChoose={() => choose(row.id, row.kind)}
@@ -112,7 +114,34 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           Record {marked.length > 0 ? `what is marked (${marked.length})` : "what is marked"}
         </Button>
       )}
+      <Fold className="mt-3 text-sm text-dim" title="Found by somebody else">
+        <label className="block pb-2">
+          <span>Who reports it? Its answer then counts like your own, and costs this bench no minutes.</span>
+          <input
+            value={reporter}
+            maxLength={120}
+            onChange={(event) => setReporter(event.target.value)}
+            className="mt-1 min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-3 text-base text-ink"
+          />
+        </label>
+      </Fold>
     </div>
+  );
+}
+
+/** What the odds say it will show. Not on the answers themselves: nobody should see what he is expected to see. */
+function Expected({ option }: { option: CheckOption }) {
+  return (
+    <Fold className="text-sm text-dim" title="What is expected, and why now">
+      <ul className="pb-2">
+        {option.outcomes.map((row) => (
+          <li key={row.id} className="grid grid-cols-[3.2rem_1fr] gap-2 py-0.5">
+            <span className="text-right tabular-nums">{percent(row.chance)}</span>
+            <span>{row.name}</span>
+          </li>
+        ))}
+      </ul>
+    </Fold>
   );
 }
 
@@ -130,7 +159,6 @@ function Outcome(props: {
   name: string;
   kind: keyof typeof KIND;
   digit: number | null;
-  chance: number | undefined;
   marked: boolean | null;
   disabled: boolean;
   onChoose: () => void;
@@ -156,7 +184,6 @@ function Outcome(props: {
         {props.marked && <span className="block text-sm text-fuel">marked</span>}
         {props.kind === "neutral" && <span className="block text-sm text-dim">says nothing, do it again</span>}
       </span>
-      {props.chance !== undefined && <span className="text-sm text-dim tabular-nums">{percent(props.chance)}</span>}
     </button>
   );
 }

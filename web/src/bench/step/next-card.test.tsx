@@ -48,7 +48,7 @@ describe("the next step", () => {
     card({ findings: [{ entry: "2", says: "Spark: strong" }] });
     expect(step().getByRole("heading", { name: "Pump shot" })).toBeTruthy();
     expect(step().getByText("It tells most.")).toBeTruthy();
-    expect(screen.getByRole("status").textContent).toBe("Spark: strong. Next: Pump shot.");
+    expect(screen.getByRole("status").textContent).toBe("Spark: strong. Next: Pump shot");
   });
 
   it("is another when one is taken instead, until one goes back", async () => {

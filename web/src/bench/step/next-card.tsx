@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { entry } from "../../api/entries";
 import type { Job } from "../../api/types";
@@ -8,11 +8,15 @@ import { Card } from "../../ui/card";
 import { useDesk } from "../desk";
 import { RepairDialog } from "../sheets/repair-dialog";
 import { Alternatives } from "./alternatives";
+import { AskPanel } from "./ask-panel";
 import { CheckPanel } from "./check-panel";
 import { ClosePanel } from "./close-panel";
 import { DescribePanel } from "./describe-panel";
+import { GatePanel } from "./gate-panel";
 import { ProofPanel } from "./proof-panel";
+import { RecreatePanel } from "./recreate-panel";
 import { RepairPanel } from "./repair-panel";
+import { SettlePanel } from "./settle-panel";
 import { useStepFocus } from "./use-step-focus";
 
 /**
@@ -54,7 +58,7 @@ export function NextCard() {
           current={checkId}
           onPick={pick}
           onRepair={() => setRepairing(true)}
-          onRecord={(symptom, seen) => void add(entry("symptom", { symptom, seen }))}
+          onRecord={(symptom, seen) => void add(entry("symptom", { symptom, seen, asked: trace.findings.length > 0 }))}
         />
       )}
       <RepairDialog open={repairing} onOpenChange={setRepairing} />
@@ -64,16 +68,30 @@ export function NextCard() {
 
 /** What stands in the place of the step when it is no check. */
 function Panel({ kind }: { kind: Job["trace"]["next"]["kind"] }) {
-  if (kind === "repair" || kind === "refer") return <RepairPanel />;
-  if (kind === "prove") return <ProofPanel />;
-  return kind === "close" ? <ClosePanel /> : <DescribePanel />;
+  const Shown = PANEL[kind];
+  return <Shown />;
 }
+
+/** A check the catalogue of this page does not know yet leaves room to take another. */
+const PANEL: Record<Job["trace"]["next"]["kind"], () => ReactNode> = {
+  describe: DescribePanel,
+  settle: SettlePanel,
+  gate: GatePanel,
+  ask: AskPanel,
+  check: DescribePanel,
+  repair: RepairPanel,
+  refer: RepairPanel,
+  prove: ProofPanel,
+  recreate: RecreatePanel,
+  close: ClosePanel,
+};
 
 /** For ears: what was recorded last, and what comes next. The place it stands in stays, so that a change in it is read out. */
 function spoken(job: Job, check: string | undefined): string {
   const { next, findings, closing } = job.trace;
   if (closing) return `Closed: ${closing.as}.`;
   const last = findings.at(-1);
-  const step = check ?? next.repair?.name ?? next.proof?.name ?? next.reason;
-  return `${last ? `${last.says}. ` : ""}Next: ${step}.`;
+  const named = check ?? next.repair?.name ?? next.proof?.name ?? next.recreate?.way_name;
+  const step = named ?? next.gate?.ask ?? (next.ask && `is it so? ${next.ask.name}`) ?? next.reason;
+  return `${last ? `${last.says}. ` : ""}Next: ${step}`;
 }

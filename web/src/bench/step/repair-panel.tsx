@@ -4,6 +4,8 @@ import { Button } from "../../ui/button";
 import { percent } from "../../words/percent";
 import { Cautions, useCautions } from "./cautions";
 import { useDesk } from "../desk";
+import { LeaveIt } from "../suspects/leave-it";
+import { Handover } from "./handover";
 
 /** Time to mend: what to do, why now, what to watch out for. */
 export function RepairPanel() {
@@ -11,6 +13,8 @@ export function RepairPanel() {
   const plan = job.trace.next.repair;
   const cautions = useCautions(plan?.hazards ?? []);
   const fault = job.trace.faults.find((row) => row.id === plan?.id);
+  const { handover } = job.trace.next;
+  const defect = job.trace.defects.find((row) => row.status === "open" && row.fault === plan?.id);
   const done = () => {
     if (plan && cautions.read) void add(entry("repair", { repair: plan.id }));
   };
@@ -18,7 +22,9 @@ export function RepairPanel() {
   if (!plan) return null;
   return (
     <div>
-      <p className="text-sm font-semibold text-fuel">{plan.refers ? "Refer out" : "Repair now"}</p>
+      <p className="text-sm font-semibold text-fuel">
+        {plan.refers ? "Refer out" : plan.recorded ? "Write it down" : "Repair now"}
+      </p>
       <h2 className="text-[1.7rem] leading-tight">{plan.name}</h2>
       <p className="mt-1 text-dim">{job.trace.next.reason}</p>
       {fault && <p className="mt-3">{fault.why}</p>}
@@ -26,7 +32,9 @@ export function RepairPanel() {
       <p className="mt-1 text-sm text-dim">
         About {plan.minutes} min with the part in reach · succeeds {percent(plan.success)}
       </p>
+      {plan.irreversible && <p className="mt-2 text-rust">This cannot be undone.</p>}
       <Cautions state={cautions} />
+      {handover && <Handover handover={handover} />}
       {plan.refers ? (
         <Button
           look="fuel"
@@ -40,6 +48,7 @@ export function RepairPanel() {
           Repaired
         </Button>
       )}
+      {defect && <LeaveIt defect={defect} />}
     </div>
   );
 }

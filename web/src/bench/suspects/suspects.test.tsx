@@ -34,6 +34,34 @@ describe("the suspects", () => {
     expect(screen.getByText("Filter: clean").parentElement?.textContent).toBe("−4Filter: clean");
   });
 
+  it("are those that explain something, by how much: a common fault that explains nothing is none", () => {
+    suspects({ faults: [suspect("cup", 0.3, { blame: 0.8 }), suspect("grit", 0.2, { blame: 0 })] });
+    expect(screen.getAllByRole("listitem")).toHaveLength(1);
+    expect(screen.getByRole("button", { name: /80.*Fault cup/ })).toBeTruthy();
+  });
+
+  it("stand beside what was found, which is mended or left with a reason", async () => {
+    const defect = {
+      fault: "reversed",
+      name: "Filter reversed",
+      says: "In-line filter: reversed",
+      status: "open",
+      repair: { id: "reversed", name: "Filter reversed: renew it", minutes: 5 },
+    };
+    const { sent, user } = suspects({ defects: [defect], faults: [suspect("reversed", 1), suspect("cup", 0.3)] });
+    const box = within(screen.getByRole("region", { name: "Found" }));
+    await user.click(box.getByRole("button", { name: "found: filter reversed - mend" }));
+    expect(screen.queryByRole("button", { name: /Fault reversed/ })).toBeNull();
+    await user.click(box.getByRole("button", { name: /^Repaired/ }));
+    await user.click(box.getByRole("button", { name: "Leave it as it is" }));
+    await user.type(box.getByLabelText("Why?"), "the owner wants it so");
+    await user.click(box.getByRole("button", { name: "Leave it" }));
+    expect(sent.map((one) => [one.kind, one.data])).toEqual([
+      ["repair", { repair: "reversed" }],
+      ["waive", { fault: "reversed", reason: "the owner wants it so" }],
+    ]);
+  });
+
   it("say so when nothing speaks for or against yet", async () => {
     const { user } = suspects({ faults: [suspect("cup", 0.1, { reasons: { for: [], against: [] } })] });
     await user.click(screen.getByRole("button", { name: /Fault cup/ }));

@@ -3,17 +3,31 @@ import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
 import { percent } from "../../words/percent";
 import { useDesk } from "../desk";
+import { Found } from "./found";
 import { Reasons } from "./reasons";
 
 const SHOWN = 7;
+/** Share of what was found from which a fault is a suspect: one that explains nothing is none, however common. */
+const LEAST = 0.005;
 
-/** Who is suspected, with the strongest reasons for and against. */
+/** What was found, then who is suspected by what it explains, with the strongest reasons for and against. */
 export function Suspects() {
   const { trace } = useDesk().job;
-  const rows = trace.faults.slice(0, SHOWN);
+  const found = trace.defects.filter((row) => row.status === "open" || row.status === "contradicted");
+  const rows = trace.faults
+    .filter((fault) => fault.blame >= LEAST && !found.some((row) => row.fault === fault.id))
+    .slice(0, SHOWN);
   return (
     <Card aria-label="Suspects">
+      {found.length > 0 && <Found defects={found} />}
       <h2 className="mb-2 text-xl">Suspects</h2>
+      {rows.length === 0 && (
+        <p className="text-dim">
+          {found.length > 0
+            ? "Nothing else is needed to explain what was found."
+            : "Nothing yet that would explain anything."}
+        </p>
+      )}
       <ul className="-mx-1">
         {rows.map((fault) => (
           <SuspectRow key={fault.id} fault={fault} />
@@ -30,13 +44,13 @@ function SuspectRow({ fault }: { fault: Suspect }) {
       <Fold
         title={
           <span className="grid grid-cols-[3.4rem_1fr] items-center gap-2 px-1 py-1">
-            <span className="font-display font-semibold text-fuel tabular-nums">{percent(fault.probability)}</span>
+            <span className="font-display font-semibold text-fuel tabular-nums">{percent(fault.blame)}</span>
             <span className="min-w-0">
               {fault.name}
               <span className="mt-1 block h-1 rounded-full bg-line">
                 <span
                   className="block h-full rounded-full bg-fuel transition-all duration-300"
-                  style={{ width: `${fault.probability * 100}%` }}
+                  style={{ width: `${fault.blame * 100}%` }}
                 />
               </span>
             </span>
@@ -45,6 +59,9 @@ function SuspectRow({ fault }: { fault: Suspect }) {
       >
         <div className="pb-3 pl-16 text-sm text-dim">
           <p>{fault.why}</p>
+          <p>
+            Explains {percent(fault.blame)} of what was found; is there with {percent(fault.probability)}.
+          </p>
           {fault.reasons && <Reasons reasons={fault.reasons} />}
         </div>
       </Fold>

@@ -1,4 +1,4 @@
-import { ArrowLeft, ArrowRight, Hourglass } from "lucide-react";
+import { ArrowLeft, ArrowRight, Hourglass, Wrench } from "lucide-react";
 import { Link } from "react-router";
 import type { JobSummary } from "../../api/types";
 import { waitWords } from "../../words/waiting";
@@ -34,6 +34,11 @@ export function JobCard(props: {
         </span>
         <span className="mt-1 font-display text-lg leading-tight font-semibold">{job.title}</span>
         <span className="mt-2 flex-1">
+          {(job.found ?? []).map((name) => (
+            <span key={name} className="flex items-center gap-2 text-sm">
+              <Wrench size={16} aria-hidden className="w-14 shrink-0 text-fuel" /> found: {name}
+            </span>
+          ))}
           {job.leading.map((suspect) => (
             <span key={suspect.name} className="flex items-center gap-2 text-sm text-dim">
               <span className="h-1.5 w-14 shrink-0 rounded-full bg-line">

@@ -14,6 +14,10 @@ export type LaneId = (typeof LANES)[number]["id"];
 
 const OF: Record<JobSummary["waits_for"], LaneId> = {
   describe: "cold",
+  settle: "still",
+  gate: "still",
+  ask: "still",
+  recreate: "warm",
   cold: "cold",
   stopped: "still",
   running: "warm",
@@ -65,6 +69,7 @@ export function matches(job: JobSummary, text: string): boolean {
     job.machine,
     job.next,
     job.closed_as,
+    ...(job.found ?? []),
     job.waiting?.text,
     ...job.leading.map((one) => one.name),
   ]

@@ -3,6 +3,7 @@ import type { Catalogue, Symptom } from "../../api/types";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import type { Seen } from "./draft";
+import { telling } from "./telling";
 import { findSymptoms } from "../../words/search";
 
 /** What it does and when. Each observation: seen, not seen, or not asked. */
@@ -10,6 +11,7 @@ export function ComplaintBuilder(props: {
   catalogue: Catalogue;
   /** What can be seen on this machine. */
   known: Symptom[];
+  features: Set<string>;
   symptoms: Record<string, Seen>;
   onChange: (symptoms: Record<string, Seen>) => void;
 }) {
@@ -49,7 +51,7 @@ export function ComplaintBuilder(props: {
                   key={symptom.id}
                   symptom={symptom}
                   seen={props.symptoms[symptom.id]}
-                  conditions={props.catalogue.conditions}
+                  conditions={telling(props.catalogue, props.features, symptom.id)}
                   onSet={(seen) => set(symptom.id, seen)}
                 />
               ))}
@@ -93,7 +95,7 @@ function SymptomRow(props: {
           Not
         </Button>
       </div>
-      {seen?.seen === "present" && <When {...props} seen={seen} />}
+      {seen?.seen === "present" && props.conditions.length > 0 && <When {...props} seen={seen} />}
     </div>
   );
 }

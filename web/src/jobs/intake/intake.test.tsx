@@ -28,9 +28,10 @@ const words = catalogue({
     },
     { id: "overflow", name: "Fuel from the vent", note: "", group: "leaks", needs: ["bowl"], synonyms: [] },
   ],
+  faults: [{ id: "choke", needs: [], when: { hesitation: ["cold"] } }],
   conditions: [
-    { id: "cold", name: "Cold" },
-    { id: "hot", name: "Hot" },
+    { id: "cold", name: "Cold", axis: "heat" },
+    { id: "hot", name: "Hot", axis: "heat" },
   ],
   questions: [
     {

@@ -110,6 +110,7 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
       <ComplaintBuilder
         catalogue={catalogue}
         known={symptomsOf(catalogue, features)}
+        features={features}
         symptoms={draft.symptoms}
         onChange={(symptoms) => change({ symptoms })}
       />

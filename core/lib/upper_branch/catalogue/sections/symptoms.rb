@@ -13,7 +13,7 @@ module UpperBranch
         def records(scale) = rows.map { |row| Symptom.new(row, scale) }
 
         def shown
-          { conditions: conditions, symptoms: rows.map { |row| one(row) } }
+          { conditions: conditions.map { |row| row.slice("id", "name", "axis", "way") }, ways: ways, symptoms: rows.map { |row| one(row) } }
         end
 
         private

@@ -30,7 +30,7 @@ module UpperBranch
 
         def apply(job, data)
           job.findings << Finding.new(entry: id, kind: :symptom, id: data["symptom"], words: [data["seen"]],
-                                      conditions: data["when"] || [], round: job.round)
+                                      conditions: data["when"] || [], round: job.round, asked: data["asked"] == true)
         end
 
         def says(job)

@@ -7,7 +7,7 @@ module UpperBranch
     module Entries
       # The job is put aside. One wait at a time: a later one takes its place, "nothing" ends it.
       class Wait < Entry
-        REASONS = %w[soaking cooling parts nothing].freeze
+        REASONS = %w[soaking cooling parts owner nothing].freeze
 
         def admit(job)
           open_job(job)
