@@ -83,7 +83,7 @@ RSpec.describe UpperBranch::Workshop::Schools do
     it "marks what it wastes, and is shown beside the best odds too" do
       by_odds = next_step(with([seen("hesitation"), found("pump-shot", "none"), found("pump-parts", "nozzle-blocked")]))
       expect(by_odds[:house].map { |row| row[:id] }).to include("points-plugs", "pump-shot")
-      expect(by_odds[:house].select { |row| row[:wasted] }.map { |row| row[:id] }).to include("vac-hoses")
+      expect(by_odds[:house].select { |row| row[:wasted] }.map { |row| row[:id] }).to include("leak-spray")
       expect(by_odds[:house].find { |row| row[:id] == "pump-shot" }[:done]).to be true
     end
 

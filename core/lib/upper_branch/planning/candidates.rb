@@ -5,7 +5,8 @@ module UpperBranch
     # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition
     # met, reachable, and not destroyed by what has been repaired.
     class Candidates
-      Candidate = Struct.new(:check, :minutes, :travel, :state, :code, keyword_init: true) do
+      # first: a check that must come before it (a record before a screw is turned), or nil; its minutes are paid with it.
+      Candidate = Struct.new(:check, :minutes, :travel, :state, :code, :first, keyword_init: true) do
         def total = minutes + travel
       end
 
@@ -89,9 +90,12 @@ module UpperBranch
       end
 
       def asked_for?(check)
-        return false unless check.after.all? { |id| @machine.check(id).nil? || @job.result(id) }
-
         check.only_when.empty? || check.only_when.any? { |term| holds?(term) }
+      end
+
+      # Checks that come before this one and have not been done.
+      def missing(check)
+        check.after.filter_map { |id| @machine.check(id) }.reject { |one| @job.result(one.id) }
       end
 
       def holds?(term)
@@ -111,8 +115,9 @@ module UpperBranch
             .with_index { |(_, cost), i| [cost, i] }
         return unless travel.finite?
 
-        safe = @gates.minutes(check.states, check.id)
-        Candidate.new(check: check, minutes: check.minutes, travel: travel + safe, state: state, code: code)
+        before = missing(check)
+        way = travel + @gates.minutes(check.states, check.id) + before.sum(&:minutes)
+        Candidate.new(check: check, minutes: check.minutes, travel: way, state: state, code: code, first: before.first)
       end
     end
   end

@@ -99,9 +99,9 @@ module UpperBranch
       def proof
         return if @job.round.zero? || persists?
 
-        item = proof_list.left.first
+        item = to_prove.first
         return prove(item) if item && prove_now?
-        return if item
+        return if proof_list.left.any?
 
         row = mending.left and return refer_or_repair(row.plan, row.reason)
         [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
@@ -126,13 +126,18 @@ module UpperBranch
         others.all? { |minutes| ranking.proof <= minutes }
       end
 
-      # Since the last repair the proof has failed: the complaint is still there, or a check that failed before has
-      # failed again.
+      # What has not been repeated yet since the last repair. A check that has failed again is no more to be repeated: the
+      # complaint itself says more.
+      def to_prove
+        since = @job.findings.select { |finding| finding.round == @job.round }.map(&:id)
+        proof_list.left.reject { |item| since.include?(item.id) }
+      end
+
+      # Since the last repair the complaint has been seen again.
       def persists?
-        since = @job.findings.select { |finding| finding.round == @job.round }
-        since.any? do |finding|
-          finding.symptom? && finding.words == ["present"] && @job.complained?(finding.id)
-        end || proof_list.left.any? { |item| item.kind == :check && since.any? { |finding| finding.id == item.id } }
+        @job.findings.any? do |finding|
+          finding.round == @job.round && finding.symptom? && finding.words == ["present"] && @job.complained?(finding.id)
+        end
       end
 
       def question
@@ -148,9 +153,16 @@ module UpperBranch
           return repairing(repair.plan, Words.repair(repair, best))
         end
         return house_step if @job.machine.schools.house? && house_option
-        return [:check, best, check_reason(best)] if best
+        return record_first(best) || [:check, best, check_reason(best)] if best
 
         exhausted
+      end
+
+      # What a check would disturb is recorded before it.
+      def record_first(option)
+        candidate = ranking.candidates.find { |one| one.check == option.candidate.first } or return
+        says = "#{option.check.name} comes next, and disturbs it: record it first."
+        [:check, ranking.option_of(candidate), says]
       end
 
       # The repair to weigh against looking further: likely enough, and not work that wants a proof nobody can give.
@@ -208,6 +220,9 @@ module UpperBranch
 
       # Nothing is left to look at.
       def exhausted
+        item = to_prove.find { |one| one.kind == :symptom } if @job.round.positive?
+        return prove(item) if item
+
         recreation = Recreation.new(@job)
         step = recreation.step and return [:recreate, step, STANDS]
 

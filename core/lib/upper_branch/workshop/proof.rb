@@ -41,9 +41,19 @@ module UpperBranch
             kind: :check,
             id: id,
             name: check.name,
-            done: @job.result(id).then { |result| result.round == @job.round && sound?(check, result) }
+            done: shown_sound?(check)
           )
         end
+      end
+
+      # Sound since the last repair of anything that shows at it; a later repair of something else asks for no more.
+      def shown_sound?(check)
+        result = @job.result(check.id)
+        return false unless sound?(check, result)
+
+        failed = @job.findings.reverse.find { |one| one.kind == :check && one.id == check.id && !sound?(check, one) }
+        mends = @job.repairs.select { |repair| repair.faults.any? { |fault| shows?(fault, check, failed.words) } }
+        mends.all? { |repair| result.round > repair.round }
       end
 
       # Parts on the bench are not looked at twice, but what can be tried there is, while it still lies there.

@@ -81,6 +81,8 @@ module UpperBranch
 
             problem(at, "#{row['id']}: #{id} does not show #{word}")
           end
+          others = book.faults.showing(row["id"], word) - ids
+          problem(at, "#{row['id']}: #{word} is a defect, but #{others.first} shows it too: couple them instead") if others.any?
           together = book.families.rows.find { |family| book.faults.on(family).count { |fault| ids.include?(fault["id"]) } > 1 }
           problem(at, "#{row['id']}: #{word} is two faults on #{together['id']}") if together
         end

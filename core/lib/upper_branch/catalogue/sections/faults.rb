@@ -24,7 +24,17 @@ module UpperBranch
           @shown_at[check] ||= rows.select { |row| shows?(row, check) }.to_set { |row| row["id"] }
         end
 
+        # Ids of the faults that show one word, by themselves or through an effect.
+        def showing(check, word)
+          rows.select { |row| words(row, check).include?(word) }.map { |row| row["id"] }
+        end
+
         private
+
+        def words(row, check)
+          through = (row["effects"] || {}).keys.map { |id| book.effects.row(id)&.dig("checks", check) }
+          [row.dig("checks", check), *through].compact.flat_map(&:keys).flat_map { |key| key.split("/") }
+        end
 
         def shows?(row, check)
           (row["checks"] || {}).key?(check) ||
