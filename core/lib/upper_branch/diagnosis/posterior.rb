@@ -187,6 +187,12 @@ module UpperBranch
         @probability, @outside = normalized(@belief.log, log_outside)
         @first = marginals(@belief.rounds.first, @probability, @evidence)
         @last = @belief.rounds.size > 1 ? marginals(@belief.rounds.last, @probability, @evidence) : @first
+        @found.map(&:fault).uniq.each { |index| whatever_else(index) }
+      end
+
+      # A defect that was found is in whether the rest is of this catalogue or not.
+      def whatever_else(index)
+        [@first, @last].uniq(&:object_id).each { |chances| chances[index] = [chances[index] / (1 - @outside), 1.0].min }
       end
 
       # [probability of each row, of something outside the catalogue]

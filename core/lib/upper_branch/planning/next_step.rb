@@ -93,7 +93,7 @@ module UpperBranch
 
       def mend
         row = mending.now or return
-        held_back(row.plan) || refer_or_repair(row.plan, row.reason)
+        held_back(row.plan, Workshop::OrderingRules::FOUND) || refer_or_repair(row.plan, row.reason)
       end
 
       def proof
@@ -203,8 +203,9 @@ module UpperBranch
       end
 
       # A check that a rule puts before this repair, or nil.
-      def held_back(plan)
-        holds = [@rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth), @rules.hold_repair(plan, ranking.worth)]
+      def held_back(plan, kinds = Workshop::OrderingRules::KINDS)
+        holds = [@rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth, kinds),
+                 @rules.hold_repair(plan, ranking.worth)]
         holds.compact.each do |hold|
           first = options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
           name = Workshop::Repairs.words(@job.machine, plan).name.downcase

@@ -5,6 +5,9 @@ module UpperBranch
     # The order a shop never breaks, whatever the odds say: constraints, not weights, each able to say why it holds a
     # check back and which checks come instead.
     class OrderingRules
+      KINDS = %i[cold_first cleared_first record_first warm_and_open].freeze # that hold a check back
+      FOUND = %i[record_first].freeze # those that hold the repair of what was found: nothing is left to be cleared first
+
       Hold = Struct.new(:rule, :instead) do
         def says = rule["says"]
       end
@@ -30,9 +33,9 @@ module UpperBranch
       def runs? = @not_running.empty?
 
       # The first rule that holds this check back, with the checks that come instead, or nil. worth: checks that could
-      # be done now and are worth it for this complaint
-      def hold(check, worth)
-        %i[cold_first cleared_first record_first warm_and_open].each do |kind|
+      # be done now and are worth it for this complaint; kinds: of rules that are asked
+      def hold(check, worth, kinds = KINDS)
+        kinds.each do |kind|
           rows(kind.to_s).each do |row|
             instead = send(kind, row, check, worth)
             return Hold.new(row, instead) if instead.any?
