@@ -5,9 +5,9 @@
 #
 #   ruby bench/policies.rb [JOBS] [FAMILY,FAMILY] [--perturbed] [--hidden]
 #
-# --hidden: a third of the complaints cannot be shown again at the shop. Besides minutes it counts how stubborn the planner
-# is: checks while a found cause waits for its repair, wrong repairs, work that cannot be undone without its proof, running
-# tests while fuel runs out, jobs given up.
+# --hidden: a third of the complaints cannot be shown again at the shop. Besides minutes it counts how stubborn the
+# planner is: checks while a found cause waits for its repair, wrong repairs, work that cannot be undone without its
+# proof, running tests while fuel runs out, jobs given up.
 require_relative "virtual_machine"
 
 module Bench
@@ -128,22 +128,30 @@ module Bench
     def step
       step = UpperBranch::Planning::NextStep.of(@job, posterior)
       case step.kind
-      when :ask then ask(step.target.check)
-      when :gate then pass(step.target)
-      when :recreate then recreate(step.target)
-      when :settle then add("strike", "entry" => step.target.denied)
       when :check then check(step.target.check)
       when :repair then repair(step.target)
       when :refer then step.target.faults.any? ? hand_on(step.target) : @referred = true
       when :prove then step.target.kind == :check ? check(@machine.check(step.target.id)) : prove
       when :close then prove
-      else @referred = true
+      else person(step)
       end
     end
   end
 
+  # How the planner's own steps are done.
   class Planner
     private
+
+    # What a person answers or sees to.
+    def person(step)
+      case step.kind
+      when :ask then ask(step.target.check)
+      when :gate then pass(step.target)
+      when :recreate then recreate(step.target)
+      when :settle then add("strike", "entry" => step.target.denied)
+      else @referred = true
+      end
+    end
 
     def ask(question)
       @minutes += question.minutes

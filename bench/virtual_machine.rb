@@ -56,7 +56,11 @@ module Bench
     def under(symptom, condition)
       cause = @left.find { |index| word(index, symptom) } or return "unknown"
       fits = @machine.arrows.fits(fault(cause), symptom, condition)
-      chance("under", symptom.id, condition) < (fits.nil? ? 0.5 : (0.8 * fits) + 0.1) ? "yes" : "no"
+      if chance("under", symptom.id, condition) < (fits.nil? ? 0.5 : (0.8 * fits) + 0.1)
+        "yes"
+      else
+        "no"
+      end
     end
 
     # Could the shop make it happen again this way?

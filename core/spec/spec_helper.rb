@@ -32,7 +32,11 @@ module JobTalk
 
   def reported(check, by, *outcomes) = ["check", { "check" => check, "outcomes" => outcomes, "reported" => by }]
   def asked(symptom, seen) = ["symptom", { "symptom" => symptom, "seen" => seen, "asked" => true }]
-  def when_asked(symptom, condition, answer) = ["condition", { "symptom" => symptom, "condition" => condition, "answer" => answer }]
+
+  def when_asked(symptom, condition, answer)
+    ["condition", { "symptom" => symptom, "condition" => condition, "answer" => answer }]
+  end
+
   def recreated(symptom, way, shown) = ["recreate", { "symptom" => symptom, "way" => way, "shown" => shown }]
   def safe(gate) = ["gate", { "gate" => gate, "safe" => true }]
   def waived(fault, reason = "the owner wants it so") = ["waive", { "fault" => fault, "reason" => reason }]

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Kinds of entries that came with evidence by kind: a condition asked for, a complaint made to happen again, a defect left
-# as it is, a gate answered. Jobs stored before hold none of them and are not touched.
+# Kinds of entries that came with evidence by kind: a condition asked for, a complaint made to happen again, a defect
+# left as it is, a gate answered. Jobs stored before hold none of them and are not touched.
 Sequel.migration do
   up do
     alter_table(:entries) do

@@ -14,7 +14,7 @@ RSpec.describe "Jobs over HTTP" do
   it "stores a job and answers with its trace" do
     expect(job["version"]).to eq 2
     expect(last_response.status).to eq 201
-    expect(job["trace"]["next"]["kind"]).to eq "check"
+    expect(job["trace"]["next"]["kind"]).to eq "ask"
     expect(get_json("/api/v1/jobs/#{job['id']}")["trace"]).to eq job["trace"]
   end
 
@@ -23,7 +23,7 @@ RSpec.describe "Jobs over HTTP" do
     post_json "/api/v1/jobs", { id: SecureRandom.uuid, title: "Later", entries: [machine] }
     board = get_json("/api/v1/jobs")["jobs"]
     expect(board.map { |row| row["title"] }).to eq ["Later", "Test job"]
-    expect(board.map { |row| row["waits_for"] }).to eq %w[describe just-stopped]
+    expect(board.map { |row| row["waits_for"] }).to eq %w[describe ask]
   end
 
   it "adds entries in order and answers with the new trace" do

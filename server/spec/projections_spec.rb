@@ -68,7 +68,7 @@ RSpec.describe UpperBranchServer::Projections do
       jobs.update(traced_catalogue: "of-last-year", summary: Sequel.pg_jsonb({}))
       expect(described_class.new(store).renew).to eq 3
       expect(jobs.select_map(:traced_catalogue).uniq).to eq [CATALOGUE.stamp]
-      expect(jobs.select_map(:summary).map { |row| row["waits_for"] }).to eq ["just-stopped"] * 3
+      expect(jobs.select_map(:summary).map { |row| row["waits_for"] }).to eq ["ask"] * 3
       expect(described_class.new(store).renew).to eq 0
     end
 

@@ -31,7 +31,7 @@ RSpec.describe "What is entered is kept" do
 
   [500, 429, 413, 403, 401, 404, 422].each do |status|
     it "two entries over an answer of #{status} and a reload, then stores them" do
-      open_job(seen("flood-vent"), *all_cautions_read)
+      open_job(*flooding, *all_cautions_read)
       server_answers(status) do
         click_answer
         expect(page).to have_css("[role=alert]", text: "Said by the server.")
@@ -56,7 +56,7 @@ RSpec.describe "What is entered is kept" do
   end
 
   it "sets only the refused entry aside, with its text to correct, and stores its neighbor" do
-    open_job(seen("flood-vent"), *all_cautions_read)
+    open_job(*flooding, *all_cautions_read)
     bad = {
       id: SecureRandom.uuid,
       kind: "check",
@@ -85,7 +85,7 @@ RSpec.describe "What is entered is kept" do
   end
 
   it "sends what belongs to a job that is not open, from whatever page" do
-    open_job(seen("flood-vent"), *all_cautions_read)
+    open_job(*flooding, *all_cautions_read)
     server_answers(503) do
       click_answer
       expect(page).to have_css("[role=alert]", text: "1 entry waits here")

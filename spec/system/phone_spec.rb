@@ -10,6 +10,7 @@ RSpec.describe "On a phone" do
     job_called(
       "Press hesitates and floods after standing over the winter",
       seen("hesitation"),
+      *questions_asked,
       found("filter", "clean"),
       *all_cautions_read
     )

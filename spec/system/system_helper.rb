@@ -63,6 +63,10 @@ module AtTheBench
 
   def stored_entry((kind, data)) = { "id" => SecureRandom.uuid, "kind" => kind, "data" => data }
   def all_cautions_read = CATALOGUE.hazards.map { |row| ["caution", { "hazard" => row["id"] }] }
+  # Five questions that nobody could answer: a check comes next.
+  def questions_asked = %w[ping run-on misfire oil-fumes poor-economy].map { |id| asked(id, "unknown") }
+  # Fuel runs from the vent, made safe and asked about: the next step is to tap the bowl.
+  def flooding = [seen("flood-vent"), safe("fuel-out"), *questions_asked]
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
   def cdp(command, **arguments) = page.driver.browser.execute_cdp(command, **arguments)
 

@@ -20,6 +20,15 @@ RSpec.describe "The demo job in the browser" do
     strength.to_f > 0.4 ? word : check.normal || check.outcomes.keys.first
   end
 
+  # Asked for a symptom: what the faults still in would show. Nobody knows when.
+  def answer_question(ask, mended)
+    machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
+    compiled = UpperBranch::Diagnosis::Compiled.for(machine)
+    table = compiled.table(machine.symptom(ask[:symptom]))
+    shown = (truth.keys - mended).any? { |fault| table.sum(compiled.index(fault)) > 0.4 }
+    storing { click_button(ask[:condition] ? "Nobody knows" : { true => "Yes", false => "No" }[shown], exact: true) }
+  end
+
   def step
     jobs = ServerUnderTest.store.jobs
     trace(jobs.replay(jobs.find(ServerUnderTest.database[:jobs].get(:id)).entries))
@@ -51,13 +60,20 @@ RSpec.describe "The demo job in the browser" do
     storing { click_button(left ? "Still there" : "Gone") }
   end
 
+  # What stands above the step.
+  def title_of(step)
+    return step[:gate][:ask] if step[:gate]
+    return "Does" if step[:ask]
+
+    (step[:check] || step[:repair] || step[:proof] || { name: "Everything" })[:name]
+  end
+
   it "is traced from intake to closed, and both faults are named" do
     visit "/new"
     find("[role=radio]", text: "Single-barrel downdraft").click
     fill_in "What the shop calls it", with: "Cider-press stationary engine"
     fill_in "Search, in any words: flat spot, dribble, hunting ...", with: "flat spot"
     click_button "Seen: A hole the instant the throttle opens, then goes"
-    click_button "the instant the throttle opens"
     fill_in "Search, in any words: flat spot, dribble, hunting ...", with: "floods after standing"
     click_button "Seen: Drips while parked"
     click_button "Some weeks"
@@ -72,9 +88,11 @@ RSpec.describe "The demo job in the browser" do
 
       expect(page).to have_css(
         "section[aria-label='Next step'] h2",
-        text: (now[:next][:check] || now[:next][:repair] || now[:next][:proof] || { name: "Everything" })[:name]
+        text: title_of(now[:next])
       )
       case now[:next][:kind]
+      when :ask then answer_question(now[:next][:ask], mended)
+      when :gate then storing { click_button "Yes", match: :first }
       when :check then answer_check(now[:next][:check][:id], mended)
       when :repair
         read_cautions

@@ -106,7 +106,9 @@ module UpperBranch
     end
 
     # Was this symptom complained of, at any time?
-    def complained?(id) = @findings.any? { |one| one.symptom? && one.id == id && one.words == ["present"] && !one.asked }
+    def complained?(id)
+      @findings.any? { |one| one.symptom? && one.id == id && one.words == ["present"] && !one.asked }
+    end
 
     # The machine comes into another state; minutes: of the way there, infinite where nobody knows one.
     def move(state, minutes)

@@ -119,14 +119,17 @@ RSpec.describe UpperBranch::Catalogue do
 
     it "refuses an outcome that does not say what it counts for" do
       expect(
-        problems_with("checks/a-before-the-carburetor.yml") { |text| text.sub("  is: {dirty: filter-dirty, ", "  is: {") }
+        problems_with("checks/a-before-the-carburetor.yml") do |text|
+          text.sub("  is: {dirty: filter-dirty, ", "  is: {")
+        end
       ).to contain_exactly(a_string_including("filter: dirty does not say what it counts for"))
     end
 
     it "refuses an outcome that is a fault which does not show it, or two faults on one machine" do
       expect(
         problems_with("checks/a-before-the-carburetor.yml") do |text|
-          text.sub("dirty: filter-dirty", "dirty: water").sub("reversed: filter-reversed", "reversed: [filter-reversed, filter-dirty]")
+          text.sub("dirty: filter-dirty", "dirty: water").sub("reversed: filter-reversed",
+                                                              "reversed: [filter-reversed, filter-dirty]")
         end
       ).to include(
         a_string_including("filter: water shows nothing here"),
@@ -137,14 +140,17 @@ RSpec.describe UpperBranch::Catalogue do
 
     it "refuses an outcome that clears what shows nothing there" do
       expect(
-        problems_with("checks/a-before-the-carburetor.yml") { |text| text.sub("clears: {clean: [filter-dirty", "clears: {clean: [water") }
+        problems_with("checks/a-before-the-carburetor.yml") do |text|
+          text.sub("clears: {clean: [filter-dirty", "clears: {clean: [water")
+        end
       ).to contain_exactly(a_string_including("filter: water shows nothing here"))
     end
 
     it "refuses a fault that nothing can prove" do
       expect(
         problems_with("faults/supply.yml") do |text|
-          text.sub("checks: {crank-delivery: {none: A}, fuel-pressure: {low: A}, aux-tank-carb: {cured: O}}", "checks: {}")
+          text.sub("checks: {crank-delivery: {none: A}, fuel-pressure: {low: A}, aux-tank-carb: {cured: O}}",
+                   "checks: {}")
         end
       ).to include(a_string_including("crank-delivery: fuel-pump-dead shows nothing here"))
     end

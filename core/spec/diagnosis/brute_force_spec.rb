@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../small_catalogue"
+require_relative "../random_catalogue"
 require_relative "plain_enumeration"
 
 # The posterior against plain enumeration of all 2^n states: facts, words that clear, complaints and checks of one
@@ -32,16 +32,27 @@ RSpec.describe "The posterior against brute force" do
     abnormal = check.outcomes.keys.drop(1)
     return ["good"] if random.rand < 0.4
 
-    check.multi? ? abnormal.select { random.rand < 0.6 }.then { |some| some.empty? ? ["good"] : some } : [abnormal.sample(random: random)]
+    if check.multi?
+      abnormal.select do
+        random.rand < 0.6
+      end.then { |some| some.empty? ? ["good"] : some }
+    else
+      [abnormal.sample(random: random)]
+    end
   end
 
   it "agrees to 1e-9 on 300 random catalogues of 2 to 8 faults" do
     found = shown = 0
     300.times do |seed|
       random = Random.new(seed)
-      catalogue = SmallCatalogue.random(random, 2 + (seed % 7))
+      catalogue = RandomCatalogue.whole(random, 2 + (seed % 7))
       observed = random_observations(catalogue, random)
-      trials = observed.include?(["symptom-0", ["present"]]) && random.rand < 0.5 ? [["symptom-0", random.rand < 0.5]] : []
+      trials = if observed.include?(["symptom-0",
+                                     ["present"]]) && random.rand < 0.5
+                 [["symptom-0", random.rand < 0.5]]
+               else
+                 []
+               end
       plain = PlainEnumeration.new(catalogue, observed, recreated: trials)
       believed = posterior(job_of(catalogue, observed, trials), size: 8)
       found += 1 if plain.facts.any?
@@ -65,14 +76,14 @@ RSpec.describe "The posterior against brute force" do
   it "keeps to the leading sets when triples are grown from the best pairs" do
     20.times do |seed|
       random = Random.new(1000 + seed)
-      catalogue = SmallCatalogue.random(random, 8)
+      catalogue = RandomCatalogue.whole(random, 8)
       job = job_of(catalogue, random_observations(catalogue, random))
       expect(posterior(job, size: 3).sets(3).map(&:faults)).to eq(posterior(job, size: 8).sets(3).map(&:faults))
     end
   end
 
   it "sums to one" do
-    catalogue = SmallCatalogue.random(Random.new(7), 6)
+    catalogue = RandomCatalogue.whole(Random.new(7), 6)
     observed = [["symptom-0", ["present"]], ["check-1", [catalogue.check("check-1").outcomes.keys.last]]]
     expect(posterior(job_of(catalogue, observed), size: 6).sets(100).sum(&:probability)).to be_within(1e-9).of(1)
   end

@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
+require_relative "plain_strengths"
+
 # The belief written out a second time, set by set over all 2^n states, from the design's formulas and the raw tables:
 # no arrays, no pruning, no folding. For checking Posterior only.
-class PlainEnumeration
+class PlainEnumeration < PlainStrengths
   # observed: [[finding id, words], ...] in the order of the job; recreated: [[symptom, shown?], ...]
   def initialize(catalogue, observed, recreated: [])
-    @catalogue = catalogue
-    @scale = catalogue.scale
+    super(catalogue)
     @observed = observed
     @recreated = recreated
     @faults = catalogue.faults.map(&:id)
@@ -30,8 +31,11 @@ class PlainEnumeration
 
   private
 
-  def checks = @observed.filter_map { |id, words| (check = @catalogue.check(id)) && [check, words] }
-  def symptoms = @observed.filter_map { |id, words| (symptom = @catalogue.symptom(id)) && [symptom, words.first] }
+  def checks = @checks ||= @observed.filter_map { |id, words| (check = @catalogue.check(id)) && [check, words] }
+
+  def symptoms
+    @symptoms ||= @observed.filter_map { |id, words| (symptom = @catalogue.symptom(id)) && [symptom, words.first] }
+  end
 
   def rate(id) = @scale["rates"][@catalogue.fault(id).rate["is"]]["value"]
 
@@ -39,67 +43,15 @@ class PlainEnumeration
   def prior(set)
     alone = set.reduce(1.0) { |product, id| product * (facts.include?(id) ? 1.0 : rate(id) / (1 - rate(id))) }
     @catalogue.couplings.reduce(alone) do |weight, row|
-      one, other, factor = row["one"].first, row["other"].first, row["factor"]
+      one = row["one"].first
+      other = row["other"].first
+      factor = row["factor"]
       next weight unless ([one, other] - @faults).empty?
 
       weight /= 1 + ((factor - 1) * rate(other)) if set.include?(one)
       weight /= 1 + ((factor - 1) * rate(one)) if set.include?(other)
       ([one, other] - set).empty? ? weight * factor : weight
     end
-  end
-
-  def value(letter) = @catalogue.strength(letter)
-
-  # fault-1 hides what fault-0 shows through its effect.
-  def direct_symptom(id, symptom, set)
-    fault = @catalogue.fault(id)
-    own = fault.symptoms.find { |link| link.id == symptom.id }&.strength
-    through = fault.effects.map do |link|
-      shown = @catalogue.effect(link.id).symptoms.find { |to| to.id == symptom.id }
-      hidden = link.id == "hidden" && set.any? { |other| @catalogue.fault(other).effects.any? { |e| e.id == "hiding" } }
-      shown && !hidden ? value(link.strength) * value(shown.strength) : 0.0
-    end
-    1 - ((1 - (own ? value(own) : 0.0)) * through.reduce(1.0) { |product, a| product * (1 - a) })
-  end
-
-  def own_word(id, check, word)
-    link = @catalogue.fault(id).outcomes.find { |at, one,| at == check.id && one == word }
-    link ? value(link[2]) : 0.0
-  end
-
-  def symptom_strength(id, symptom, set)
-    own = direct_symptom(id, symptom, set)
-    return [own, 0.97].min if own.positive?
-
-    seen = @catalogue.checks.filter_map do |check|
-      check.observes[symptom.id]&.then { |row| row["words"].sum { |word| own_word(id, check, word) } }
-    end
-    [seen.max.to_f, 0.97].min
-  end
-
-  def word_strengths(id, check, set)
-    row = abnormal(check).to_h { |word| [word, own_word(id, check, word)] }
-    check.observes.each do |symptom, at|
-      next if at["words"].sum { |word| row[word] }.positive?
-
-      row[at["words"].first] = direct_symptom(id, @catalogue.symptom(symptom), set)
-    end
-    scaled(row, check.clears.fetch("good", []).include?(id) ? check.miss : nil)
-  end
-
-  def scaled(row, miss)
-    sum = row.values.sum
-    return row.transform_values { |a| a * (1 - miss) / sum } if miss && sum.positive?
-
-    sum > 0.97 ? row.transform_values { |a| a * 0.97 / sum } : row
-  end
-
-  def abnormal(check) = check.outcomes.keys.drop(1)
-
-  def leak(check, word)
-    return @scale["evidence"]["false_report"] if check.is.key?(word)
-
-    @scale["leaks"]["check"] / abnormal(check).count { |one| !check.is.key?(one) }
   end
 
   def likelihood(set)
@@ -113,7 +65,8 @@ class PlainEnumeration
   end
 
   def told(symptom, word, set)
-    hit, falsely = @scale["evidence"]["told"], symptom.told_falsely
+    hit = @scale["evidence"]["told"]
+    falsely = symptom.told_falsely
     e = occurs(symptom, set)
     return (hit * e) + (falsely * (1 - e)) if word == "present"
     return 1.0 if checks.any? { |check,| check.observes.key?(symptom.id) } # a check has looked for it
@@ -146,7 +99,8 @@ class PlainEnumeration
 
   def adds(symptom, reports, set)
     e = occurs(symptom, set)
-    hit, falsely = @scale["evidence"]["told"], symptom.told_falsely
+    hit = @scale["evidence"]["told"]
+    falsely = symptom.told_falsely
     before = (hit * e) + (falsely * (1 - e))
     ((hit * e * reports.map(&:first).reduce(:*)) + (falsely * (1 - e) * reports.map(&:last).reduce(:*))) / before
   end
@@ -166,7 +120,11 @@ class PlainEnumeration
     weight = lambda do |one|
       cleared = check.clears.fetch(one, [])
       strength = leak(check, one) + set.sum { |id| word_strengths(id, check, set)[one] }
-      one == "good" ? 0.0 : set.reduce(strength) { |product, id| cleared.include?(id) ? product * check.miss : product }
+      if one == "good"
+        0.0
+      else
+        set.reduce(strength) { |product, id| cleared.include?(id) ? product * check.miss : product }
+      end
     end
     weight.call(word) / among.sum { |one| weight.call(one) }
   end

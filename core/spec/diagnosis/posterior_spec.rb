@@ -55,7 +55,8 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
 
   it "lets a stone-cold complaint stand when it is tried warm" do
     told = posterior(job("car-one", seen("hesitation", "stone-cold"))).now("pump-cup")
-    warm = posterior(job("car-one", seen("hesitation", "stone-cold"), found("snap-slow", "both-smooth"))).now("pump-cup")
+    warm = posterior(job("car-one", seen("hesitation", "stone-cold"),
+                         found("snap-slow", "both-smooth"))).now("pump-cup")
     expect(warm).to be_within(0.01).of(told)
   end
 

@@ -31,7 +31,13 @@ RSpec.describe UpperBranch::Diagnosis::Table do
   it "sums to one over all unions of words, where several may be seen together" do
     [set, set(0), set(0, 1), set(0, 1, 2)].each do |members|
       unions = [[], %w[weak], %w[none], %w[weak none]].sum do |words|
-        words.empty? ? table.within([], UpperBranch::Diagnosis::Table::Members.new(members))[0] : table.seen(words, members)[0]
+        if words.empty?
+          table.within([],
+                       UpperBranch::Diagnosis::Table::Members.new(members))[0]
+        else
+          table.seen(words,
+                     members)[0]
+        end
       end
       expect(unions).to be_within(1e-12).of(1)
     end

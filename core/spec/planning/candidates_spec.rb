@@ -23,7 +23,7 @@ RSpec.describe UpperBranch::Planning::Candidates do
 
   it "turns a screw only after its turns were counted" do
     before = described_class.new(job("car-one", seen("rough-idle"))).all.find { |one| one.check.id == "mixture-sweep" }
-    expect(before.first.id).to eq "screw-count"
+    expect(before.record.id).to eq "screw-count"
     expect(before.total).to be >= before.check.minutes + 4 # both counts are paid with it
     expect(ids(seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"))).to include(
       "screw-tip",

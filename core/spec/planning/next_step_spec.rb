@@ -42,7 +42,9 @@ RSpec.describe UpperBranch::Planning::NextStep do
 
   it "offers no running check for an engine that does not start" do
     step = next_step(job("car-one", seen("no-start")))
-    expect([step[:check], *step[:alternatives]].compact.map { |row| row[:group] }).not_to include("running", "just-stopped")
+    expect([step[:check], *step[:alternatives]].compact.map do |row|
+      row[:group]
+    end).not_to include("running", "just-stopped")
   end
 
   it "looks at the oil before anything is cranked when the engine is locked" do

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "open3"
-require_relative "../small_catalogue"
+require_relative "../random_catalogue"
 
 # Reference: bayesjs, a general Bayesian-network library from the npm registry (test-only), given the same noisy-OR as
 # full tables.
@@ -63,7 +63,7 @@ RSpec.describe "The posterior against a Bayesian-network library" do
 
   it "agrees to 1e-9 on random noisy-OR networks" do
     5.times do |seed|
-      catalogue = SmallCatalogue.plain(Random.new(500 + seed), 5)
+      catalogue = RandomCatalogue.plain(Random.new(500 + seed), 5)
       seen_words = { "symptom-0" => "present", "symptom-2" => "present" }
       entries =
         [["machine", { "family" => "toy" }]] +

@@ -19,7 +19,8 @@ RSpec.describe "Steps" do
 
   # The job as it stands, written down after the fact (a gate that was not answered holds back only what comes).
   def job_of(row, record: true)
-    BenchTalk.entries(row).each_with_index.reduce(UpperBranch::Job.new(CATALOGUE, [], record: record)) do |job, (entry, i)|
+    BenchTalk.entries(row).each_with_index.reduce(UpperBranch::Job.new(CATALOGUE, [],
+                                                                       record: record)) do |job, (entry, i)|
       job.with({ "id" => i.to_s, "kind" => entry[0], "data" => entry[1] })
     end
   end
@@ -42,13 +43,21 @@ RSpec.describe "Steps" do
   def answered(job, step, row)
     raise StopIteration if step.kind != :ask && !(step.kind == :gate && row["gates"] != "ask" && !gate_wanted?(row))
 
-    step.kind == :ask ? unknown(job, step.target.check) : add(job, "gate", { "gate" => step.target["id"], "safe" => true })
+    if step.kind == :ask
+      unknown(job,
+              step.target.check)
+    else
+      add(job, "gate", { "gate" => step.target["id"], "safe" => true })
+    end
   end
 
   def gate_wanted?(row) = row.dig("next", "kind") == "gate"
 
   def unknown(job, question)
-    return add(job, "condition", { "symptom" => question.symptom.id, "condition" => question.condition, "answer" => "unknown" }) if question.condition
+    if question.condition
+      return add(job, "condition",
+                 { "symptom" => question.symptom.id, "condition" => question.condition, "answer" => "unknown" })
+    end
 
     add(job, "symptom", { "symptom" => question.symptom.id, "seen" => "unknown", "asked" => true })
   end
@@ -62,7 +71,8 @@ RSpec.describe "Steps" do
       case step.kind
       when :ask then job = unknown(job, step.target.check)
       when :gate then job = add(job, "gate", { "gate" => step.target["id"], "safe" => true })
-      when :check then job = add(job, "check", { "check" => step.target.check.id, "outcomes" => [step.target.check.normal] })
+      when :check then job = add(job, "check",
+                                 { "check" => step.target.check.id, "outcomes" => [step.target.check.normal] })
       else return job
       end
     end
@@ -94,7 +104,11 @@ RSpec.describe "Steps" do
     said = "#{step.kind} #{target_of(step)}: #{step.reason}"
     expect(Array(row["not_next"])).not_to include(target_of(step)), said
     expect(Array(row["not_kind"]).map(&:to_sym)).not_to include(step.kind), said
-    (row["not_kind_of"] || {}).each { |kind, ids| expect([step.kind.to_s, target_of(step)]).not_to satisfy { |one, id| one == kind && ids.include?(id) }, said }
+    (row["not_kind_of"] || {}).each do |kind, ids|
+      expect([step.kind.to_s, target_of(step)]).not_to satisfy { |one, id|
+        one == kind && ids.include?(id)
+      }, said
+    end
   end
 
   def offers(job, row)
@@ -137,7 +151,14 @@ RSpec.describe "Steps" do
 
   def taken(row, wanted, fine)
     job = job_of(row).then { |one| UpperBranch::Job.new(CATALOGUE, one.entries) }
-    entry = wanted["check"] ? ["check", { "check" => wanted["check"], "outcomes" => [CATALOGUE.check(wanted["check"]).outcomes.keys.first] }] : ["state", { "engine" => wanted["state"] }]
+    entry = if wanted["check"]
+              ["check",
+               { "check" => wanted["check"],
+                 "outcomes" => [CATALOGUE.check(wanted["check"]).outcomes.keys.first] }]
+            else
+              ["state",
+               { "engine" => wanted["state"] }]
+            end
     adding = -> { add(job, *entry) }
     fine ? expect(adding.call.entries.size).to(eq(job.entries.size + 1)) : expect(&adding).to(raise_error(UpperBranch::Invalid))
   end
@@ -152,7 +173,7 @@ RSpec.describe "Steps" do
 
   def way(job, id)
     candidate = UpperBranch::Planning::Candidates.new(job).all.find { |one| one.check.id == id }
-    expect(candidate&.travel.to_f).to be > 0 if candidate
+    expect(candidate&.travel.to_f).to(be_positive) if candidate
   end
 
   groups.each do |group, rows|

@@ -33,7 +33,9 @@ RSpec.describe UpperBranch::Views::Trace do
   end
 
   it "says of what was told whether a check could show it again" do
-    told = ->(word) { trace(job("car-one", seen("flood-booster"), found("booster-dry", word)))[:findings].first[:seen_again] }
+    told = lambda { |word|
+      trace(job("car-one", seen("flood-booster"), found("booster-dry", word)))[:findings].first[:seen_again]
+    }
     expect(told.call("drips")).to eq({ check: "booster-dry", shown: true })
     expect(told.call("dry")).to eq({ check: "booster-dry", shown: false })
   end

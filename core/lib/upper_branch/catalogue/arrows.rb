@@ -33,8 +33,8 @@ module UpperBranch
         words.zip(finding.is_a?(Check) && finding.cleared.include?(fault.id) ? cleared(row, finding) : capped(row)).to_h
       end
 
-      # How far the causes by which a fault shows a symptom go with a condition: 1 where all do, 0 where none does, nil where
-      # the tables do not say.
+      # How far the causes by which a fault shows a symptom go with a condition: 1 where all do, 0 where none does, nil
+      # where the tables do not say.
       def fits(fault, symptom, condition)
         axis = @catalogue.axis(condition)
         arrows = @direct[fault.id].fetch([symptom.id, "present"], []).map do |strength, _, whens|
@@ -70,7 +70,7 @@ module UpperBranch
         own.positive? ? own : by_sameness(fault_id, finding, word, hidden, conditions)
       end
 
-      def by_sameness(fault_id, finding, word, hidden, conditions)
+      def by_sameness(fault_id, finding, word, hidden, _conditions)
         if finding.is_a?(Symptom)
           told = @observed.select { |_, _, symptom| symptom == finding.id }
           told

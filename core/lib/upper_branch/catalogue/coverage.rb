@@ -61,7 +61,7 @@ module UpperBranch
 
       def by_sameness(fault)
         observed.flat_map do |check, symptoms|
-          symptoms.select { |symptom, _| symptoms_shown(fault).include?(symptom) }.map { |_, row| [check, row["words"].first] }
+          symptoms.slice(*symptoms_shown(fault)).map { |_, row| [check, row["words"].first] }
         end
       end
 

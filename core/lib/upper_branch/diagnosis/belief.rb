@@ -21,8 +21,8 @@ module UpperBranch
       attr_reader :columns, :items, :rounds, :masked, :log, :steps, :neglected
 
       # items: Item over these columns; prior: DFloat, log odds by column; repairs: [[columns, success], ...]; found:
-      # [[column, round], ...] of defects found and when; size: members of a set at most, beside those found; grown_from:
-      # how many sets of two are grown into sets of three; kept: BoundedCache
+      # [[column, round], ...] of defects found and when; size: members of a set at most, beside those found;
+      # grown_from: how many sets of two are grown into sets of three; kept: BoundedCache
       def initialize(columns, items, prior, repairs:, size:, grown_from:, kept:, found: [])
         @columns = columns
         @items = items

@@ -4,8 +4,9 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # The result of a check. Words that are a defect found (`is`) count as facts and leave the rest of the check to speak
-    # of the rest; words that observe a symptom again count by their occurrence; all others by the check's own table.
+    # The result of a check. Words that are a defect found (`is`) count as facts and leave the rest of the check to
+    # speak of the rest; words that observe a symptom again count by their occurrence; all others by the check's own
+    # table.
     class CheckItem < Item
       # What the reported words come to. found: {word => columns of the fault, its own first}; words: other abnormal
       # words; chances: {word or :normal => p} of a reading that has measured no defect
@@ -14,7 +15,7 @@ module UpperBranch
           def normal? = chances ? chances.fetch(:normal, 0) > 0.5 : found.empty? && words.empty?
         end
 
-      attr_reader :table, :occurrences
+      attr_reader :table, :occurrences, :log_misses
 
       # table: all words of the check; own: those that no occurrence has taken, without the faults found; result:
       # Result; occurrences: of symptoms that this check observes again
@@ -26,8 +27,6 @@ module UpperBranch
         @occurrences = occurrences
         judge
       end
-
-      attr_reader :log_misses
 
       def constant = @constant || 0.0
       def found = @result.found.values.map(&:first)

@@ -61,8 +61,8 @@ module UpperBranch
         @masks.reduce(places) { |swapped, mask| swap(mask, places, swapped) }
       end
 
-      # What couplings would add to each fault's odds by the mere presence of the others in the prior, taken off again, so
-      # that only evidence moves them: log factor by column. chances: DFloat, prior by column
+      # What couplings would add to each fault's odds by the mere presence of the others in the prior, taken off again,
+      # so that only evidence moves them: log factor by column. chances: DFloat, prior by column
       def evened(chances)
         @couplings.reduce(Numo::DFloat.zeros(@columns.size)) do |total, coupling|
           total - by_pairs(coupling.ones, coupling.others, coupling.factor, chances) -

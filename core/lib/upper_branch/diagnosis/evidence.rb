@@ -8,9 +8,6 @@ module UpperBranch
     #
     #   Evidence.of(job, compiled)   # => [Item, ...] in the order they were observed
     class Evidence
-      # A defect seen or measured. fault: index; entry: of the finding; round: how many repairs had been done
-      Found = Struct.new(:fault, :entry, :round, keyword_init: true)
-
       def self.of(job, compiled)
         new(job, compiled).items
       end
@@ -73,7 +70,10 @@ module UpperBranch
         return unless observed && speaks?(finding, observed)
         return check_item(finding, observed) if finding.kind == :check
         return recreated(finding, observed) if finding.kind == :recreated
-        return ConditionItem.new(finding, @compiled.condition(observed, finding.conditions.first)) if finding.kind == :condition
+        if finding.kind == :condition
+          return ConditionItem.new(finding,
+                                   @compiled.condition(observed, finding.conditions.first))
+        end
 
         ToldItem.new(finding, @compiled.table(observed, finding.conditions))
       end

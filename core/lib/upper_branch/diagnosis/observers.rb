@@ -19,8 +19,8 @@ module UpperBranch
           def touched = nil
         end
 
-      # A check looked for it. table: of the words that show it; chances: {word or :normal => p}; shown_with: chance that
-      # the shop can show what occurs (r); found: words that are a defect found, whatever else is in
+      # A check looked for it. table: of the words that show it; chances: {word or :normal => p}; shown_with: chance
+      # that the shop can show what occurs (r); found: words that are a defect found, whatever else is in
       Looked =
         Struct.new(:table, :chances, :shown_with, :found, keyword_init: true) do
           def shown(over)

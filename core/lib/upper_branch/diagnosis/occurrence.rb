@@ -4,8 +4,9 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # Something that does or does not occur at the machine (E), seen by several imperfect observers: who complains of it,
-    # the check that looks for it, the shop that makes it happen again. Given E and the faults they err independently:
+    # Something that does or does not occur at the machine (E), seen by several imperfect observers: who complains of
+    # it, the check that looks for it, the shop that makes it happen again. Given E and the faults they err
+    # independently:
     #
     #   P(E | S)              noisy-OR of the symptom's strengths
     #   P(reports | S)        P(E | S) * product of P(report | E, S) + (1 - P(E | S)) * product of P(report | not E)

@@ -25,7 +25,7 @@ module UpperBranch
       EXPLAINED = 60 # leading rows that say how well an item is explained
 
       # relevant: indexes of the faults that stand in sets; neglected: estimate of the belief in sets larger than these
-      # found: [Evidence::Found], in the order they were found
+      # found: [Found], in the order they were found
       attr_reader :machine, :compiled, :evidence, :outside, :relevant, :prior_odds, :found
 
       # size: faults in a set at most (scale.yml)
@@ -41,10 +41,10 @@ module UpperBranch
         @evidence = evidence
         @pad = compiled.variants.size
         @prior_odds = Priors.new(machine).odds(compiled.faults)
-        know_found
-        @columns = compiled.columns(
-          relevant_faults(repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) }), @found.map(&:fault).uniq
-        )
+        @found = Found.of(evidence)
+        repaired = repairs.flat_map(&:faults).filter_map { |id| compiled.index(id) }
+        found = @found.map(&:fault).uniq
+        @columns = compiled.columns(Relevant.indexes(compiled, evidence, repaired | found), found)
         @relevant = @columns.indexes
         @items = evidence.to_h { |item| [item, item.over(@columns)] }.compare_by_identity
         @belief = believed(repairs, size)
@@ -130,25 +130,9 @@ module UpperBranch
 
       private
 
-      def know_found
-        @found = @evidence.flat_map do |item|
-          item.found.map { |index| Evidence::Found.new(fault: index, entry: item.finding.entry, round: item.round) }
-        end
-      end
-
       def at(vector, fault_id)
         index = @compiled.index(fault_id)
         index ? vector[index] : 0.0
-      end
-
-      # Faults that must stand in sets: tied to something abnormal, found, repaired, coupled or masked with such a one.
-      def relevant_faults(repaired)
-        shown = @evidence.filter_map(&:touched).reduce(:+)
-        chosen = shown ? shown.gt(0).where.to_a.select { |i| i < @compiled.faults.size } : []
-        chosen |= repaired
-        chosen |= @found.map(&:fault)
-        chosen |= chosen.flat_map { |i| @compiled.couplings.partners(i) + @compiled.masks.partners(i) }
-        chosen.sort
       end
 
       def believed(repairs, size)
@@ -210,10 +194,8 @@ module UpperBranch
         probability, = normalized(log, outside)
         evidence = @evidence.first(seen)
         vector = marginals(@belief.rounds[round], probability, evidence)
-        known = evidence.flat_map(&:found)
-        later = @found.map(&:fault).uniq - known
-        free = later.empty? ? [] : free_marginals(evidence)
-        later.each { |index| vector[index] = free[index] }
+        later = @found.map(&:fault).uniq - evidence.flat_map(&:found)
+        free_marginals(evidence).each_with_index { |free, index| vector[index] = free if later.include?(index) }
         vector
       end
 
@@ -238,13 +220,11 @@ module UpperBranch
       end
 
       def names(row)
-        columns = @belief.rounds.first.map { |place| place[row] }.reject { |column| column == @columns.pad }
+        columns = @belief.rounds.first.map { |place| place[row] } - [@columns.pad]
         columns.map { |column| @compiled.faults[@relevant[column]].id }.sort
       end
 
-      def at_rows(places, rows)
-        places.map { |place| place[rows].dup }
-      end
+      def at_rows(places, rows) = places.map { |place| place[rows].dup }
     end
   end
 end

@@ -19,7 +19,9 @@ module UpperBranch
       def shares(members) = @symptom.shares(normal? ? [] : ["present"], members)
 
       def over(columns)
-        RecreatedItem.new(finding, @occurrence.over(columns), @symptom.over(columns)).tap { |copy| copy.before = before }
+        RecreatedItem.new(finding, @occurrence.over(columns), @symptom.over(columns)).tap do |copy|
+          copy.before = before
+        end
       end
     end
   end

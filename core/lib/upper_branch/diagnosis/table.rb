@@ -18,8 +18,8 @@ module UpperBranch
     #
     # Where every word accuses something (no healthy word) P(normal) is 0.
     # What S stands for is asked through `over`: many sets at once (Members) or the faults at their priors (Expected).
-    # Source: noisy-OR after Pearl 1988, as in Russell and Norvig, Artificial Intelligence, chapter on Bayesian networks; the
-    # attribution among abnormal words is this product's own.
+    # Source: noisy-OR after Pearl 1988, as in Russell and Norvig, Artificial Intelligence, chapter on Bayesian
+    # networks; the attribution among abnormal words is this product's own.
     class Table
       # As Table asks it: many sets of faults at once. places: one Int32 array per place in the set, each [sets], padded
       # with the last column
@@ -45,7 +45,8 @@ module UpperBranch
       attr_reader :finding, :words, :leak, :leaks, :sums, :misses, :cleared
 
       # rows: one array of strengths a(f, o) per fault, in the order of words; leaks: one chance per word, seen without
-      # any fault of the catalogue (the finding's leak shared out); cleared: {abnormal word => factors, one per fault}, for words that clear some
+      # any fault of the catalogue (the finding's leak shared out); cleared: {abnormal word => factors, one per fault},
+      # for words that clear some
       def initialize(finding, words, rows, leaks: nil, cleared: {})
         @finding = finding
         @words = words

@@ -4,14 +4,14 @@ require "numo/narray"
 
 module UpperBranch
   module Diagnosis
-    # A symptom told or asked for. With e = P(it occurs | S) by noisy-OR, t the chance that what occurs is told and f the
-    # chance that it is told though it does not occur:
+    # A symptom told or asked for. With e = P(it occurs | S) by noisy-OR, t the chance that what occurs is told and f
+    # the chance that it is told though it does not occur:
     #
     #   P(told | S)     = t e + f (1 - e)
     #   P(not told | S) = (1 - f) (1 - leak) * product over f in S of (1 - t a(f))
     #
-    # The second is the rest of the first for a single cause; for several, absence speaks against each of them by itself,
-    # so that it folds like any other normal result.
+    # The second is the rest of the first for a single cause; for several, absence speaks against each of them by
+    # itself, so that it folds like any other normal result.
     class ToldItem < Item
       attr_reader :table
 

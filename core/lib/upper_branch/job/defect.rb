@@ -4,9 +4,9 @@ module UpperBranch
   class Job
     # A defect that was seen or measured: it stands until it is repaired or struck out.
     #
-    # fault: id; entry, check, word, round: where and when it was found; mended: the entry of its repair, or nil; waived:
-    # {entry:, reason:} where it is left as it is, or nil; denied: the entry of a later look that found it sound with no
-    # repair between, or nil: one of the two must be struck out.
+    # fault: id; entry, check, word, round: where and when it was found; mended: the entry of its repair, or nil;
+    # waived: {entry:, reason:} where it is left as it is, or nil; denied: the entry of a later look that found it
+    # sound with no repair between, or nil: one of the two must be struck out.
     Defect =
       Struct.new(:fault, :entry, :check, :word, :round, :mended, :waived, :denied, keyword_init: true) do
         def open? = mended.nil? && waived.nil?

@@ -2,11 +2,12 @@
 
 module UpperBranch
   class Job
-    # One observation. kind: :symptom (told or asked for), :check, :condition (whether a symptom shows under a condition)
-    # or :recreated (the shop tried to make it happen again); words as reported; chances {word => p} for a reading, else
-    # nil; reading: Measuring::Reading or nil; round: how many repairs had been done when it was seen; found: {word =>
-    # fault id} of words that are a defect, seen or measured; way: how it was made to happen again; reported: who
-    # reported it, where it was not seen at this bench; asked: it was not complained of, but answered when asked.
+    # One observation. kind: :symptom (told or asked for), :check, :condition (whether a symptom shows under a
+    # condition) or :recreated (the shop tried to make it happen again); words as reported; chances {word => p} for a
+    # reading, else nil; reading: Measuring::Reading or nil; round: how many repairs had been done when it was seen;
+    # found: {word => fault id} of words that are a defect, seen or measured; way: how it was made to happen again;
+    # reported: who reported it, where it was not seen at this bench; asked: it was not complained of, but answered
+    # when asked.
     Finding =
       Struct.new(
         :entry, :kind, :id, :words, :chances, :conditions, :round, :reading, :found, :way, :reported, :asked,

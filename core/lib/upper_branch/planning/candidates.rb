@@ -5,8 +5,9 @@ module UpperBranch
     # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition
     # met, reachable, and not destroyed by what has been repaired.
     class Candidates
-      # first: a check that must come before it (a record before a screw is turned), or nil; its minutes are paid with it.
-      Candidate = Struct.new(:check, :minutes, :travel, :state, :code, :first, keyword_init: true) do
+      # record: a check that must come before it (a record before a screw is turned), or nil; its minutes are paid with
+      # it.
+      Candidate = Struct.new(:check, :minutes, :travel, :state, :code, :record, keyword_init: true) do
         def total = minutes + travel
       end
 
@@ -117,7 +118,7 @@ module UpperBranch
 
         before = missing(check)
         way = travel + @gates.minutes(check.states, check.id) + before.sum(&:minutes)
-        Candidate.new(check: check, minutes: check.minutes, travel: way, state: state, code: code, first: before.first)
+        Candidate.new(check: check, minutes: check.minutes, travel: way, state: state, code: code, record: before.first)
       end
     end
   end

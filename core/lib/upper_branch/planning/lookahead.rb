@@ -22,7 +22,8 @@ module UpperBranch
         count = job.catalogue.limits["planning_hypotheses"]
         rows = posterior.rows(count)
         asked = job.findings.empty? ? [] : Candidates.new(job).questions.map(&:check)
-        @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks + asked, rows.masked, rows.probability)
+        @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks + asked, rows.masked,
+                                            rows.probability)
         @needed = NeededSets.new(job, posterior, rows)
         @cost = ExpectedCost.new(job, @needed)
         @transitions = Workshop::Transitions.for(job.machine.family, job.catalogue)
@@ -83,7 +84,9 @@ module UpperBranch
       end
 
       # Expected minutes as things stand, whatever comes next.
-      def minutes_now = @minutes_now ||= @cost.values(@needed.weights.reshape(1, @needed.weights.size), [@job.state]).first
+      def minutes_now
+        @minutes_now ||= @cost.values(@needed.weights.reshape(1, @needed.weights.size), [@job.state]).first
+      end
 
       # Expected minutes when the next thing is the proof: done if all is mended, else on from there, the wiser.
       def proof_minutes

@@ -3,8 +3,8 @@
 module UpperBranch
   module Planning
     # Proven, then mend: what was found, or is as good as certain, is repaired before anybody looks further, when it
-    # explains the complaint, is dangerous, or is done in a few minutes. What does not is kept for the end; nothing found
-    # is forgotten.
+    # explains the complaint, is dangerous, or is done in a few minutes. What does not is kept for the end; nothing
+    # found is forgotten.
     #
     #   mending.now       # => Row or nil
     #   mending.left      # => Row or nil: found on the way and neither repaired nor left with a reason
@@ -33,19 +33,25 @@ module UpperBranch
         end
       end
 
-      # Before work that cannot be undone, and before long work where a look costs little of it. plan: of Workshop::Repairs
+      # Before work that cannot be undone, and before long work where a look costs little of it. plan: of
+      # Workshop::Repairs
       def proof_of(plan)
-        fault = plan.faults.first
-        return if plan.refers? || plan.faults.size != 1 || found.any? { |row| row.plan.id == plan.id }
-        return unless plan.irreversible || plan.minutes > @numbers["long_repair"]
+        return unless wants_proof?(plan)
 
-        best = decisive(fault).min_by { |option| [extra(option, plan), option.check.id] }
-        return plan.irreversible ? :none : nil if best.nil?
+        best = decisive(plan.faults.first).min_by { |option| [extra(option, plan), option.check.id] }
+        return best || :none if plan.irreversible
 
-        best if plan.irreversible || extra(best, plan) < plan.minutes * @numbers["proof_share"]
+        best if best && extra(best, plan) < plan.minutes * @numbers["proof_share"]
       end
 
       private
+
+      # Work on one fault that nobody has seen yet, and that is long or cannot be undone.
+      def wants_proof?(plan)
+        return false if plan.refers? || plan.faults.size != 1 || found.any? { |row| row.plan.id == plan.id }
+
+        plan.irreversible || plan.minutes > @numbers["long_repair"]
+      end
 
       def certain = found + proven
 
@@ -59,7 +65,9 @@ module UpperBranch
 
       # As good as certain by all that was seen, where the work does not want a proof of its own first.
       def proven
-        ids = @posterior.all_now.select { |_, chance| chance > @numbers["proven"] }.keys - found.map { |row| row.plan.id }
+        ids = @posterior.all_now.select { |_, chance| chance > @numbers["proven"] }.keys - found.map do |row|
+          row.plan.id
+        end
         ids.filter_map do |id|
           plan = Workshop::Repairs.find(@machine, id)
           next if proof_of(plan)
@@ -70,7 +78,9 @@ module UpperBranch
 
       def found_reason(defect)
         word = @machine.check(defect.check)&.outcomes&.fetch(defect.word, nil) || defect.word
-        return "It runs right as it now stands: write it down as the repair, then prove it." if @job.trial?(defect.fault)
+        if @job.trial?(defect.fault)
+          return "It runs right as it now stands: write it down as the repair, then prove it."
+        end
 
         "It was found: #{word.downcase}. Mend what is found before looking further."
       end

@@ -5,7 +5,8 @@ module UpperBranch
     # What a good foreman would do now, and why:
     #
     #   step.kind     # :describe, :settle, :gate, :ask, :check, :repair, :prove, :recreate, :refer or :close
-    #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a Recreation::Step
+    #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a
+    # Recreation::Step
     #   step.reason   # one sentence
     #
     # In this order: what contradicts itself is settled; what is dangerous is made safe; what is found or as good as
@@ -60,8 +61,8 @@ module UpperBranch
       def contradiction
         defect = @job.defects.find { |one| one.open? && one.denied } or return
         name = @job.catalogue.fault(defect.fault).name
-        [:settle, defect, "#{name} was found, and later found sound, with no repair between: strike out the one that is " \
-                          "wrong, or record the repair."]
+        [:settle, defect, "#{name} was found, and later found sound, with no repair between: strike out the one that " \
+                          "is wrong, or record the repair."]
       end
 
       def gate(row) = row && [:gate, row, row["why"]]
@@ -85,10 +86,7 @@ module UpperBranch
 
       # What can be tried on the bench is tried before it is put together.
       def before_refitting
-        return if @job.round.zero?
-
-        item = proof_list.left.find { |one| one.kind == :check && @job.machine.check(one.id).retest? } or return
-        prove(item) if @job.state.carburetor != "on"
+        item = proving.on_the_bench and return prove(item)
       end
 
       def mend
@@ -97,11 +95,11 @@ module UpperBranch
       end
 
       def proof
-        return if @job.round.zero? || persists?
+        return if @job.round.zero? || proving.failed?
 
-        item = to_prove.first
+        item = proving.next
         return prove(item) if item && prove_now?
-        return if proof_list.left.any?
+        return if proving.left?
 
         row = mending.left and return refer_or_repair(row.plan, row.reason)
         [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
@@ -112,10 +110,10 @@ module UpperBranch
         [:prove, item, "After a repair: #{what}."]
       end
 
-      def proof_list = @proof_list ||= Workshop::Proof.of(@job)
+      def proving = @proving ||= Proving.new(@job)
 
-      # Proof comes when the repair has most likely done it, or as soon as it is expected to be shorter than any check or
-      # further repair.
+      # Proof comes when the repair has most likely done it, or as soon as it is expected to be shorter than any check
+      # or further repair.
       def prove_now?
         return true if ranking.cured >= @numbers["cured"]
 
@@ -124,20 +122,6 @@ module UpperBranch
           repairs.find { |row| row.chance >= @numbers["repair_floor"] }&.minutes
         ].compact
         others.all? { |minutes| ranking.proof <= minutes }
-      end
-
-      # What has not been repeated yet since the last repair. A check that has failed again is no more to be repeated: the
-      # complaint itself says more.
-      def to_prove
-        since = @job.findings.select { |finding| finding.round == @job.round }.map(&:id)
-        proof_list.left.reject { |item| since.include?(item.id) }
-      end
-
-      # Since the last repair the complaint has been seen again.
-      def persists?
-        @job.findings.any? do |finding|
-          finding.round == @job.round && finding.symptom? && finding.words == ["present"] && @job.complained?(finding.id)
-        end
       end
 
       def question
@@ -160,7 +144,7 @@ module UpperBranch
 
       # What a check would disturb is recorded before it.
       def record_first(option)
-        candidate = ranking.candidates.find { |one| one.check == option.candidate.first } or return
+        candidate = ranking.candidates.find { |one| one.check == option.candidate.record } or return
         says = "#{option.check.name} comes next, and disturbs it: record it first."
         [:check, ranking.option_of(candidate), says]
       end
@@ -221,20 +205,24 @@ module UpperBranch
 
       # Nothing is left to look at.
       def exhausted
-        item = to_prove.find { |one| one.kind == :symptom } if @job.round.positive?
-        return prove(item) if item
+        item = proving.complaint and return prove(item)
 
         recreation = Recreation.new(@job)
         step = recreation.step and return [:recreate, step, STANDS]
 
-        repair = repairs.reject { |row| mending.proof_of(row.plan) == :none }.max_by { |row| [row.chance, row.plan.id] }
-        if repair && repair.chance > @numbers["last_resort"]
-          return repairing(repair.plan, "No check left says more, and this is the likeliest cause.")
-        end
-
-        way_out = Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"])
-        [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
+        likeliest || [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
       end
+
+      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work.
+      def likeliest
+        possible = repairs.reject { |row| mending.proof_of(row.plan) == :none }
+        row = possible.max_by { |one| [one.chance, one.plan.id] } or return
+        return unless row.chance > @numbers[row.plan.refers? ? "repair_floor" : "last_resort"]
+
+        repairing(row.plan, "No check left says more, and this is the likeliest cause.")
+      end
+
+      def way_out = Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"])
 
       def check_reason(option)
         if ranking.overridden

@@ -2,9 +2,9 @@
 
 module UpperBranch
   module Planning
-    # What can still be asked about the complaint: symptoms nobody has spoken of, and the conditions that part the causes
-    # of what was told on this machine. Asking costs half a minute and soils no hands, so the planner weighs it like any
-    # check; after five answers in a row something is done first.
+    # What can still be asked about the complaint: symptoms nobody has spoken of, and the conditions that part the
+    # causes of what was told on this machine. Asking costs half a minute and soils no hands, so the planner weighs it
+    # like any check; after five answers in a row something is done first.
     class Questions
       def initialize(job)
         @job = job
@@ -15,7 +15,9 @@ module UpperBranch
       def all = @all ||= complaint.empty? ? [] : symptoms + complaint.flat_map { |symptom| conditions(symptom) }
 
       # May one be asked now? Before any repair, and no more than a few at a time.
-      def open? = @job.round.zero? && !@machine.schools.house? && in_a_row < @job.catalogue.scale["planning"]["interview"]
+      def open?
+        @job.round.zero? && !@machine.schools.house? && in_a_row < @job.catalogue.scale["planning"]["interview"]
+      end
 
       # Conditions of one symptom that part its causes on this machine, whether asked or not. For the intake.
       def self.telling(machine, symptom)
@@ -42,7 +44,9 @@ module UpperBranch
       def conditions(symptom)
         spoken = @job.findings.select { |one| %i[symptom condition].include?(one.kind) && one.id == symptom.id }
         axes = spoken.flat_map(&:conditions).map { |id| @job.catalogue.axis(id) }
-        Questions.telling(@machine, symptom).reject { |question| axes.include?(@job.catalogue.axis(question.condition)) }
+        Questions.telling(@machine, symptom).reject do |question|
+          axes.include?(@job.catalogue.axis(question.condition))
+        end
       end
 
       # Answers to questions since anything else was done.

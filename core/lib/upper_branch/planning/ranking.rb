@@ -82,7 +82,9 @@ module UpperBranch
       # The few questions that tell most.
       def askable(lookahead)
         rows = Candidates.new(@job).questions.map { |candidate| option(candidate, lookahead.forecast) }
-        rows.select { |row| row.gain >= @numbers["gain_floor"] }.max_by(@numbers["asked"]) { |row| [row.gain, row.check.id] }
+        rows.select do |row|
+          row.gain >= @numbers["gain_floor"]
+        end.max_by(@numbers["asked"]) { |row| [row.gain, row.check.id] }
       end
 
       # Those that save more than they cost.
@@ -147,10 +149,10 @@ module UpperBranch
         end
       end
 
-      # It is worth doing, costs no more, and tells half as much or more.
+      # It is worth doing, costs no more, and tells a good part of it.
       def instead_of_opening?(outside, inside)
         @worth.include?(outside.check) && outside.candidate.total <= inside.candidate.total &&
-          @telling[outside.check.id] >= @telling[inside.check.id] / 2
+          @telling[outside.check.id] >= @telling[inside.check.id] * @numbers["outside_share"]
       end
 
       # The best check, or what a rule puts in its place: only that much of the order is paid for.

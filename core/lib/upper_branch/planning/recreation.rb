@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # Everything looked at is in order and the complaint stands: it must be made to happen again, under the conditions it
-    # was told with, before anybody gives it up.
+    # Everything looked at is in order and the complaint stands: it must be made to happen again, under the conditions
+    # it was told with, before anybody gives it up.
     #
     #   Recreation.new(job).step   # => Step(symptom, way) or nil when every way has been tried or it has been shown
     class Recreation
@@ -36,7 +36,9 @@ module UpperBranch
       # Symptoms that are still complained of.
       def standing
         ids = @job.findings.select(&:symptom?).map(&:id).uniq.select { |id| @job.complained?(id) }
-        ids.select { |id| @job.symptom(id) == "present" }.filter_map { |id| @job.machine.symptom(id) }.reject(&:healthy?)
+        ids.select do |id|
+          @job.symptom(id) == "present"
+        end.filter_map { |id| @job.machine.symptom(id) }.reject(&:healthy?)
       end
 
       def seen_by_check?
@@ -44,7 +46,7 @@ module UpperBranch
           @job.machine.checks.any? do |check|
             row = check.observes[symptom.id]
             result = row && @job.result(check.id, @job.round)
-            result && result.words.intersect?(row["words"])
+            result&.words&.intersect?(row["words"])
           end
         end
       end

@@ -30,7 +30,9 @@ module UpperBranch
         chances = option.chances.except(option.check.normal, *option.check.neutral)
         word = chances.max_by { |id, chance| [chance, id] }&.first or return
         now = posterior.all_now
-        strengths = machine.faults.to_h { |one| [one, machine.arrows.row(one, option.check).fetch(word, 0.0) * now[one.id]] }
+        strengths = machine.faults.to_h do |one|
+          [one, machine.arrows.row(one, option.check).fetch(word, 0.0) * now[one.id]]
+        end
         fault, strength = strengths.max_by { |one, chance| [chance, one.id] }
         [word, strength.to_f.positive? ? fault : nil]
       end

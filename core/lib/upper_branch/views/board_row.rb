@@ -11,8 +11,9 @@ module UpperBranch
 
       # trace: as Trace#to_h gives it
       def self.of(trace)
-        { "found" => found(trace), "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
-          "minutes" => trace[:minutes], "next" => next_words(trace[:next]), "leading" => leading(trace),
+        { "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
+          "found" => found(trace), "minutes" => trace[:minutes], "next" => next_words(trace[:next]),
+          "leading" => leading(trace),
           "waiting" => trace[:waiting]&.slice(:for, :until, :text)&.transform_keys(&:to_s) }
       end
 

@@ -93,7 +93,9 @@ module UpperBranch
           check = @job.machine.check(one.id)
           check ? one.words.flat_map { |word| check.clears.fetch(word, []) } : []
         end
-        ids.uniq.filter_map { |id| @job.machine.fault(id) if now.fetch(id, 1) < 0.02 }.map { |fault| fault.part.name }.uniq
+        ids.uniq.filter_map do |id|
+          @job.machine.fault(id) if now.fetch(id, 1) < 0.02
+        end.map { |fault| fault.part.name }.uniq
       end
 
       def override

@@ -3,8 +3,8 @@
 module UpperBranch
   module Workshop
     # How the machine stands: cold or warm, running or stopped, and how far the carburetor has been opened.
-    # Check states: C stone cold, R running warm, K cranking, W warm just stopped, S stopped, any (mounted and closed), and the carburetor
-    # open (on the engine), bench (off), apart.
+    # Check states: C stone cold, R running warm, K cranking, W warm just stopped, S stopped, any (mounted and closed),
+    # and the carburetor open (on the engine), bench (off), apart.
     class BenchState
       ENGINES = %w[cold running warm].freeze
       CARBURETORS = %w[on open bench apart].freeze

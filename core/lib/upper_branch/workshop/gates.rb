@@ -3,8 +3,8 @@
 module UpperBranch
   module Workshop
     # What must be made safe before the work goes on: questions a person answers, not cautions to read past. A gate is
-    # raised by what was told or found, answered by an entry, and asked again by a later finding - or, where it holds until
-    # a repair, by that repair.
+    # raised by what was told or found, answered by an entry, and asked again by a later finding - or, where it holds
+    # until a repair, by that repair.
     #
     #   gates = Gates.new(job)
     #   gates.first             # a gate to be asked before anything else, or nil
@@ -53,11 +53,15 @@ module UpperBranch
 
       # What stays held back whatever is answered: until a repair, or for good.
       def holds?(row, check)
-        return true if (row["forbids"] || []).include?(check.id)
-        return false if row["until"] != "repaired" || again?(row) || (row["allow"] || []).include?(check.id)
+        return true if row.fetch("forbids", []).include?(check.id)
+        return false if row["until"] != "repaired" || again?(row) || row.fetch("allow", []).include?(check.id)
 
-        (row["checks"] || []).include?(check.id) || check.hazards.intersect?(row["hazards"] || []) ||
-          (check.states - (row["states"] || [])).empty?
+        bears_on?(row, check)
+      end
+
+      def bears_on?(row, check)
+        row.fetch("checks", []).include?(check.id) || check.hazards.intersect?(row.fetch("hazards", [])) ||
+          (check.states - row.fetch("states", [])).empty?
       end
 
       def raised?(row)
@@ -76,7 +80,9 @@ module UpperBranch
       def raises?(row, finding)
         return finding.words == ["present"] && (row["symptoms"] || []).include?(finding.id) if finding.symptom?
 
-        finding.kind == :check && finding.words.any? { |word| (row["outcomes"] || []).include?("#{finding.id}=#{word}") }
+        finding.kind == :check && finding.words.any? do |word|
+          (row["outcomes"] || []).include?("#{finding.id}=#{word}")
+        end
       end
 
       def settles?(row, finding, raising)

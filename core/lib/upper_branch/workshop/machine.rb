@@ -43,7 +43,8 @@ module UpperBranch
         @faults.find { |fault| fault.id == id }
       end
 
-      # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found yet.
+      # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found
+      # yet.
       def defect(check, word)
         ids = check.is.fetch(word, []).select { |id| fault(id) }
         ids.first if ids.one?

@@ -6,7 +6,7 @@ module UpperBranch
     # check back and which checks come instead.
     class OrderingRules
       KINDS = %i[cold_first cleared_first record_first warm_and_open].freeze # that hold a check back
-      FOUND = %i[record_first].freeze # those that hold the repair of what was found: nothing is left to be cleared first
+      FOUND = %i[record_first].freeze # that hold the repair of what was found: nothing is left to be cleared first
 
       Hold = Struct.new(:rule, :instead) do
         def says = rule["says"]

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Workshop
-    # After a repair: the checks that failed are repeated where they failed - on the bench before it is put together, the
-    # rest on the whole machine - then the complaint's own conditions. What is still to be shown?
+    # After a repair: the checks that failed are repeated where they failed - on the bench before it is put together,
+    # the rest on the whole machine - then the complaint's own conditions. What is still to be shown?
     #
     #   Proof.of(job).left   # => [Item(:check, "pump-shot", "Pump shot"), Item(:symptom, "hesitation", ...)]
     class Proof
@@ -33,16 +33,11 @@ module UpperBranch
 
       def failed_checks
         seen = @job.findings.select { |finding| finding.kind == :check && finding.round < @job.round }.map(&:id).uniq
-        seen.sort_by { |id| @job.machine.check(id)&.retest? ? 0 : 1 }.filter_map do |id|
-          check = @job.machine.check(id) or next
-          next if check.records? || !failed_and_mended?(check) || !asked_for?(check)
-
-          Item.new(
-            kind: :check,
-            id: id,
-            name: check.name,
-            done: shown_sound?(check)
-          )
+        checks = seen.filter_map { |id| @job.machine.check(id) }
+                     .select { |check| !check.records? && failed_and_mended?(check) && asked_for?(check) }
+        first, rest = checks.partition(&:retest?)
+        (first + rest).map do |check|
+          Item.new(kind: :check, id: check.id, name: check.name, done: shown_sound?(check))
         end
       end
 
@@ -66,12 +61,15 @@ module UpperBranch
       # Failed before some repair that mends a fault which shows that word.
       def failed_and_mended?(check)
         @job.findings.any? do |finding|
-          finding.kind == :check && finding.id == check.id && !sound?(check, finding) &&
+          finding.kind == :check && finding.id == check.id && !sound?(check, finding) && !trial?(check, finding) &&
             @job.repairs.any? do |repair|
               repair.round >= finding.round && repair.faults.any? { |id| shows?(id, check, finding.words) }
             end
         end
       end
+
+      # A trial that cured it was the repair; it is not tried again.
+      def trial?(check, finding) = finding.words.intersect?(check.cures)
 
       def shows?(fault_id, check, words)
         fault = @job.machine.fault(fault_id) or return false

@@ -15,7 +15,7 @@ export function Answers({ answers }: { answers: Answer[] }) {
       {answers.map((answer, i) => (
         <Button
           key={answer.name}
-          className={`min-h-16 justify-start! text-left text-lg ${answer.look === "good" ? "border-leaf!" : ""}`}
+          className={`min-h-14 justify-start! py-4! text-left text-lg ${answer.look === "good" ? "border-leaf!" : ""}`}
           onClick={answer.act}
           aria-keyshortcuts={shown(String(i + 1))}
         >

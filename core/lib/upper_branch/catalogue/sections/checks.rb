@@ -38,7 +38,7 @@ module UpperBranch
           rows.each_with_index do |row, i|
             fitting("/#{i}", row)
             names("/#{i}", row)
-            kinds("/#{i}", row)
+            OutcomeKinds.new(row, book).problems.each { |reason| problem("/#{i}", reason) }
             reading("/#{i}", row, row["reading"]) if row["reading"]
           end
         end
@@ -55,36 +55,9 @@ module UpperBranch
           tables = [row["is"], row["clears"], row["outcome_needs"], row.dig("picture", "places")]
           rule = row["reading"] || {}
           roles = [*rule["roles"]&.values, *rule["points"]&.map { |point| point["short"] }].flatten
-          lists = [row["neutral"], row["shows"], row["cures"], rule["words"], *(row["observes"] || {}).values.map { |one| one["words"] }]
+          observed = (row["observes"] || {}).values.map { |one| one["words"] }
+          lists = [row["neutral"], row["shows"], row["cures"], rule["words"], *observed]
           tables.compact.flat_map(&:keys) + lists.flat_map { |list| listed(list) } + roles
-        end
-
-        # Every outcome says what it counts for; what it is or clears must be what can show at this check.
-        def kinds(at, row)
-          is, clears = row.values_at("is", "clears").map { |table| (table || {}).transform_values { |ids| [ids].flatten } }
-          said = is.keys + clears.keys + listed(row["shows"]) + listed(row["neutral"])
-          (row["outcomes"].keys - said).each do |word|
-            problem(at, "#{row['id']}: #{word} does not say what it counts for (is, clears or shows)")
-          end
-          named = is.values.flatten + clears.values.flatten
-          known(at, row["id"], named, book.faults.ids, "fault")
-          (named & book.faults.ids).uniq.each do |id|
-            problem(at, "#{row['id']}: #{id} shows nothing here") unless book.faults.shown_at(row["id"]).include?(id)
-          end
-          is.each { |word, ids| defects(at, row, word, ids) }
-        end
-
-        # What an outcome is must be one fault on any machine, and one that shows it.
-        def defects(at, row, word, ids)
-          (ids & book.faults.ids).each do |id|
-            next if book.faults.row(id).fetch("checks", {}).fetch(row["id"], {}).keys.any? { |key| key.split("/").include?(word) }
-
-            problem(at, "#{row['id']}: #{id} does not show #{word}")
-          end
-          others = book.faults.showing(row["id"], word) - ids
-          problem(at, "#{row['id']}: #{word} is a defect, but #{others.first} shows it too: couple them instead") if others.any?
-          together = book.families.rows.find { |family| book.faults.on(family).count { |fault| ids.include?(fault["id"]) } > 1 }
-          problem(at, "#{row['id']}: #{word} is two faults on #{together['id']}") if together
         end
 
         def reading(at, row, rule)

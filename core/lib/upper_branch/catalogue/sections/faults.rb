@@ -60,9 +60,10 @@ module UpperBranch
         end
 
         def one(fault)
+          proof = fault.outcomes.map { |check, word,| { check: check, word: word } }
           { id: fault.id, name: fault.name, why: fault.why, circuit: fault.circuit, part: fault.part.id,
             part_name: fault.part.name, repair: fault.repair_text, from_memory: fault.from_memory?, needs: fault.needs,
-            symptoms: symptoms(fault), when: conditions(fault), proof: fault.outcomes.map { |check, word,| { check: check, word: word } } }
+            symptoms: symptoms(fault), when: conditions(fault), proof: proof }
         end
 
         # The conditions under which it shows a symptom, where the tables say so: {symptom => [condition ids]}
@@ -71,7 +72,9 @@ module UpperBranch
           through = fault.effects.flat_map do |link|
             Links.plain(book.effects.row(link.id)["symptoms"]).map { |to| [to.id, link.conditions + to.conditions] }
           end
-          through.reduce(own) { |all, (id, list)| all.merge(id => (all[id] || []) | list) }.reject { |_, list| list.empty? }
+          through.reduce(own) do |all, (id, list)|
+            all.merge(id => (all[id] || []) | list)
+          end.reject { |_, list| list.empty? }
         end
 
         # Symptoms a fault can show, by itself or through its effects.

@@ -26,7 +26,9 @@ module UpperBranch
 
         def gate(row, at)
           known(at, row["id"], row["symptoms"], book.symptoms.ids, "symptom")
-          known(at, row["id"], %w[sound checks forbids allow].flat_map { |key| listed(row[key]) }, book.checks.ids, "check")
+          known(at, row["id"], %w[sound checks forbids allow].flat_map do |key|
+            listed(row[key])
+          end, book.checks.ids, "check")
           known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
           known(at, row["id"], Needs.flags(row["needs"]), book.families.features.keys, "feature")
           terms(at, row)

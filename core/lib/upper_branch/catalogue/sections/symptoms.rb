@@ -13,7 +13,8 @@ module UpperBranch
         def records(scale) = rows.map { |row| Symptom.new(row, scale) }
 
         def shown
-          { conditions: conditions.map { |row| row.slice("id", "name", "axis", "way") }, ways: ways, symptoms: rows.map { |row| one(row) } }
+          kinds = conditions.map { |row| row.slice("id", "name", "axis", "way") }
+          { conditions: kinds, ways: ways, symptoms: rows.map { |row| one(row) } }
         end
 
         private

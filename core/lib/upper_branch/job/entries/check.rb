@@ -53,7 +53,12 @@ module UpperBranch
         def reporter
           return unless data.key?("reported")
 
-          refuse("reported", "Say who reported it, up to 120 letters") unless data["reported"].to_s.strip.length.between?(1, 120)
+          unless data["reported"].to_s.strip.length.between?(
+            1, 120
+          )
+            refuse("reported",
+                   "Say who reported it, up to 120 letters")
+          end
         end
 
         def done_here(job, check, data)

@@ -30,7 +30,10 @@ module UpperBranch
         def proven(job)
           left = Workshop::Proof.of(job).left
           refuse("as", "Not proven yet: #{left.map(&:name).join(', ')}") if left.any?
-          refuse("as", "Put it together first: the carburetor is #{job.state.carburetor}") if job.state.carburetor != "on"
+          if job.state.carburetor != "on"
+            refuse("as",
+                   "Put it together first: the carburetor is #{job.state.carburetor}")
+          end
           open = job.defects.select(&:open?).map { |defect| job.catalogue.fault(defect.fault).name }
           return if open.empty?
 

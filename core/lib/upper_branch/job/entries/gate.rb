@@ -3,7 +3,8 @@
 module UpperBranch
   class Job
     module Entries
-      # A person has seen to what makes the work safe, and says so. A later finding or repair that bears on it asks again.
+      # A person has seen to what makes the work safe, and says so. A later finding or repair that bears on it asks
+      # again.
       class Gate < Entry
         def admit(job)
           open_job(job)

@@ -16,7 +16,10 @@ module UpperBranch
         def admit(job)
           open_job(job)
           refuse("symptom", nowhere(job)) unless job.machine.symptom(data["symptom"])
-          refuse("seen", "#{data['symptom']} is present, absent, or nobody knows (unknown)") unless SEEN.include?(data["seen"])
+          unless SEEN.include?(data["seen"])
+            refuse("seen",
+                   "#{data['symptom']} is present, absent, or nobody knows (unknown)")
+          end
           conditions(job)
         end
 
