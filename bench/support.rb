@@ -17,13 +17,15 @@ module Bench
     sorted[((sorted.size - 1) * share).round]
   end
 
-  # A job that follows the recommendation, with faults drawn from the priors and outcomes from the model.
+  # A job that follows the recommendation (a question when it is one, else the best check), with faults drawn from the
+  # priors and outcomes from the model.
   class Walk
     def initialize(catalogue, family, seed)
       @random = Random.new(seed)
       @machine = UpperBranch::Workshop::Machine.new(catalogue, family: family)
       @compiled = UpperBranch::Diagnosis::Compiled.for(@machine)
-      @job = UpperBranch::Job.new(catalogue, [{ "id" => "0", "kind" => "machine", "data" => { "family" => family } }])
+      machine = { "id" => "0", "kind" => "machine", "data" => { "family" => family } }
+      @job = UpperBranch::Job.new(catalogue, [machine], record: true)
       @truth = @machine.faults.sample(1 + @random.rand(2), random: @random)
     end
 
@@ -31,12 +33,10 @@ module Bench
       complain
       limit.times do
         yield @job
-        check =
-          UpperBranch::Planning::NextStep
-            .of(@job, UpperBranch::Diagnosis::Posterior.of(@job))
-            .open_options
-            .first
-            &.check or break
+        step = UpperBranch::Planning::NextStep.of(@job, UpperBranch::Diagnosis::Posterior.of(@job))
+        next answer(step.target.check) if step.kind == :ask
+
+        check = step.open_options.first&.check or break
         add("check", "check" => check.id, "outcomes" => [draw(@compiled.table(check), check.normal)])
       end
     end
@@ -49,6 +49,15 @@ module Bench
           @machine.symptoms.reject(&:healthy?).max_by { |one| @compiled.table(one).sum(@compiled.index(fault.id)) }
         add("symptom", "symptom" => symptom.id, "seen" => "present")
       end
+    end
+
+    def answer(question)
+      word = draw(@compiled.table(question), question.normal)
+      if question.condition
+        return add("condition", "symptom" => question.symptom.id, "condition" => question.condition, "answer" => word)
+      end
+
+      add("symptom", "symptom" => question.symptom.id, "seen" => word, "asked" => true)
     end
 
     def draw(table, normal)

@@ -22,8 +22,14 @@ lowlevel_error_handler do |error, _env, status|
 end
 if count > 1
   before_fork { UpperBranchServer::Boot.part }
-  before_worker_boot { |index| UpperBranchServer::Boot.tend if index.zero? }
+  before_worker_boot do |index|
+    UpperBranchServer::Boot.tend if index.zero?
+    UpperBranchServer::Boot.warm_up
+  end
   silence_single_worker_warning
 else
-  after_booted { UpperBranchServer::Boot.tend }
+  after_booted do
+    UpperBranchServer::Boot.tend
+    UpperBranchServer::Boot.warm_up
+  end
 end

@@ -10,8 +10,8 @@ RSpec.describe "On a phone" do
     job_called(
       "Press hesitates and floods after standing over the winter",
       seen("hesitation"),
-      *questions_asked,
       found("filter", "clean"),
+      *questions_asked,
       *all_cautions_read
     )
   end

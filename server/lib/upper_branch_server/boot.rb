@@ -22,6 +22,12 @@ module UpperBranchServer
         Projections::BoardRows.new(@store).renew_aside if @store
       end
 
+      # What the first step on each kind of machine has to make anew is made in the background.
+      def warm_up
+        catalogue = @store&.jobs&.catalogue or return
+        Thread.new { UpperBranch::Planning::WarmUp.run(catalogue) }
+      end
+
       # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows.
       # Each opens its own.
       def part

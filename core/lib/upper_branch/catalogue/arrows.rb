@@ -20,8 +20,8 @@ module UpperBranch
         @features = features
         @observed =
           checks.flat_map { |check| check.observes.map { |symptom, row| [check.id, row["words"], symptom] } }
-        @direct =
-          faults.to_h { |fault| [fault.id, own(fault).merge(by_effects(fault)) { |_, one, other| one + other }] }
+        @direct = faults.to_h { |fault| [fault.id, by_finding(fault)] }
+        @beside = observers(checks)
         freeze
       end
 
@@ -29,6 +29,8 @@ module UpperBranch
       # it shows ([] = not said). Symptom or Check as finding.
       def row(fault, finding, hidden: [], conditions: [])
         words = finding.abnormal(@features)
+        return words.to_h { |word| [word, 0.0] } unless touches?(fault.id, finding.id)
+
         row = words.map { |word| strength(fault.id, finding, word, hidden, conditions) }
         words.zip(finding.is_a?(Check) && finding.cleared.include?(fault.id) ? cleared(row, finding) : capped(row)).to_h
       end
@@ -37,7 +39,7 @@ module UpperBranch
       # where the tables do not say.
       def fits(fault, symptom, condition)
         axis = @catalogue.axis(condition)
-        arrows = @direct[fault.id].fetch([symptom.id, "present"], []).map do |strength, _, whens|
+        arrows = @direct[fault.id].dig(symptom.id, "present").to_a.map do |strength, _, whens|
           speaking = whens.flat_map(&:to_a).select { |id| @catalogue.axis(id) == axis }
           [strength, speaking.empty? ? nil : speaking.include?(condition)]
         end
@@ -47,12 +49,36 @@ module UpperBranch
           arrows.sum(&:first)
       end
 
+      # Kinds of conditions on which the causes of a symptom differ: Set of axes
+      def axes(symptom)
+        whens = @direct.values.flat_map { |findings| findings.dig(symptom.id, "present").to_a.flat_map(&:last) }
+        whens.flat_map(&:to_a).to_set { |id| @catalogue.axis(id) }
+      end
+
       # About what it takes in memory: some hundred bytes an arrow.
-      def bytes = @direct.sum { |_, arrows| arrows.size * 300 }
+      def bytes = @direct.sum { |_, arrows| arrows.size * 400 }
 
       def inspect = "#<Arrows of #{@direct.size} faults>"
 
       private
+
+      # {finding id => {word => [[strength, effect id or nil, [conditions, ...]], ...]}}
+      def by_finding(fault)
+        arrows = own(fault).merge(by_effects(fault)) { |_, one, other| one + other }
+        arrows.group_by { |(finding, _), _| finding }
+              .transform_values { |rows| rows.to_h { |(_, word), list| [word, list] } }
+      end
+
+      # {finding id => ids of the checks and symptoms that observe the same}
+      def observers(checks)
+        pairs = checks.flat_map { |check| check.observes.keys.map { |symptom| [check.id, symptom] } }
+        (pairs + pairs.map(&:reverse)).group_by(&:first).transform_values { |rows| rows.map(&:last) }
+      end
+
+      def touches?(fault_id, finding_id)
+        arrows = @direct[fault_id]
+        arrows.key?(finding_id) || @beside.fetch(finding_id, []).any? { |id| arrows.key?(id) }
+      end
 
       def capped(row)
         sum = row.sum
@@ -91,7 +117,7 @@ module UpperBranch
       end
 
       def direct(fault_id, finding_id, word, hidden, conditions)
-        arrows = @direct[fault_id][[finding_id, word]] or return 0.0
+        arrows = @direct[fault_id].dig(finding_id, word) or return 0.0
         missed = arrows.reduce(1.0) do |left, (strength, effect, whens)|
           next left if effect && hidden.include?(effect)
 

@@ -70,10 +70,13 @@ module UpperBranch
         end
       end
 
-      # log of the factors of every set. places: array of Int32 [sets]
+      # log of the factors of every set: of each pair of its members. places: array of Int32 [sets]
       def log_factors(places)
-        @couplings.reduce(Numo::DFloat.zeros(places.first.size)) do |total, coupling|
-          total + (count(places, coupling.ones) * count(places, coupling.others) * Math.log(coupling.factor))
+        none = Numo::DFloat.zeros(places.first.size)
+        return none if @couplings.empty?
+
+        places.combination(2).reduce(none) do |total, (one, other)|
+          total + log_of_pairs[(one * @columns.size) + other].dup
         end
       end
 
@@ -84,9 +87,22 @@ module UpperBranch
       end
 
       # About what it takes in memory, with its small sets.
-      def bytes = (@columns.size * 60) + ((@pad**2) * 12)
+      def bytes = (@columns.size * 60) + ((@pad**2) * 20)
 
       private
+
+      # log factor of any two columns, row by row; masked variants stand in no pair.
+      def log_of_pairs
+        @log_of_pairs ||= begin
+          table = Numo::DFloat.zeros(@columns.size, @columns.size)
+          @couplings.each do |coupling|
+            coupling.ones.product(coupling.others).each do |one, other|
+              table[one, other] = table[other, one] = table[one, other] + Math.log(coupling.factor)
+            end
+          end
+          table.flatten
+        end
+      end
 
       # For each of these columns, the factor expected of its partners.
       def by_pairs(columns, partners, factor, chances)

@@ -46,11 +46,6 @@ module UpperBranch
         condition ? under(arrows, variants) : told(arrows, variants)
       end
 
-      # Does the condition part the causes at all? faults: of the machine
-      def parts?(arrows, faults)
-        faults.any? { |fault| arrows.fits(fault, symptom, condition) }
-      end
-
       private
 
       # Told where it is there and asked for, and now and then though it is not.

@@ -16,12 +16,12 @@ module UpperBranch
 
       attr_reader :forecast, :needed
 
-      def initialize(job, posterior)
+      # asked: questions (Diagnosis::Question) to be looked at beside the checks
+      def initialize(job, posterior, asked = [])
         @job = job
         @numbers = job.catalogue.scale["planning"]
         count = job.catalogue.limits["planning_hypotheses"]
         rows = posterior.rows(count)
-        asked = job.findings.empty? ? [] : Candidates.new(job).questions.map(&:check)
         @forecast = Diagnosis::Forecast.new(posterior.compiled, job.machine.checks + asked, rows.masked,
                                             rows.probability)
         @needed = NeededSets.new(job, posterior, rows)

@@ -14,20 +14,17 @@ module UpperBranch
       # Array of Diagnosis::Question.
       def all = @all ||= complaint.empty? ? [] : symptoms + complaint.flat_map { |symptom| conditions(symptom) }
 
+      # Those of this complaint, answered or not: what is reckoned for them side by side can be kept from step to step.
+      def about = complaint.empty? ? [] : book.all + complaint.flat_map { |symptom| book.telling(symptom) }
+
       # May one be asked now? Before any repair, and no more than a few at a time.
       def open?
         @job.round.zero? && !@machine.schools.house? && in_a_row < @job.catalogue.scale["planning"]["interview"]
       end
 
-      # Conditions of one symptom that part its causes on this machine, whether asked or not. For the intake.
-      def self.telling(machine, symptom)
-        machine.catalogue.conditions.filter_map do |row|
-          question = Diagnosis::Question.condition(machine.catalogue, symptom, row["id"])
-          question if question.parts?(machine.arrows, machine.faults)
-        end
-      end
-
       private
+
+      def book = @book ||= QuestionBook.for(@machine)
 
       def complaint
         @complaint ||= @job.complaint.filter_map { |finding| @machine.symptom(finding.id) }.uniq.reject(&:healthy?)
@@ -37,14 +34,14 @@ module UpperBranch
         known = @job.findings.select(&:symptom?).map(&:id)
         looked = @machine.checks.select { |check| @job.result(check.id) }.flat_map { |check| check.observes.keys }
         @machine.symptoms.reject { |one| one.healthy? || known.include?(one.id) || looked.include?(one.id) }
-                .map { |symptom| Diagnosis::Question.symptom(symptom) }
+                .map { |symptom| book.of(symptom) }
       end
 
       # Those of a kind that has been spoken of already say nothing new.
       def conditions(symptom)
         spoken = @job.findings.select { |one| %i[symptom condition].include?(one.kind) && one.id == symptom.id }
         axes = spoken.flat_map(&:conditions).map { |id| @job.catalogue.axis(id) }
-        Questions.telling(@machine, symptom).reject do |question|
+        book.telling(symptom).reject do |question|
           axes.include?(@job.catalogue.axis(question.condition))
         end
       end

@@ -55,33 +55,38 @@ module UpperBranch
       end
 
       def told_options
-        lookahead = Lookahead.new(@job, @posterior)
-        @repairs = lookahead.repairs
-        @needs = lookahead.needed.chances
-        @cured = lookahead.needed.nothing
-        @forecast = lookahead.forecast
-        @proof = lookahead.proof_minutes
-        @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
-        told = telling_options(lookahead.forecast)
-        asked = askable(lookahead)
+        questions = Candidates.new(@job).questions
+        lookahead = Lookahead.new(@job, @posterior, questions.empty? ? [] : Questions.new(@job).about)
+        know(lookahead)
+        told = telling_options(@forecast)
+        asked = askable(questions)
         lookahead.study((looked_at(told) + asked).map(&:check) | house.checks)
         @telling = told.to_h { |option| [option.check.id, lookahead.telling(option.check)] }
-        @worth = told.select { |option| worth_doing?(lookahead, option) }.map(&:check)
+        @worth = told.select { |option| worth_doing?(option) }.map(&:check)
         @questions = paying(lookahead, asked)
         with_minutes(lookahead, told)
       end
 
+      def know(lookahead)
+        @forecast = lookahead.forecast
+        @repairs = lookahead.repairs
+        @needs = lookahead.needed.chances
+        @cured = lookahead.needed.nothing
+        @proof = lookahead.proof_minutes
+        @house = HouseOrder.new(@job) { |check| lookahead.telling(check) }
+      end
+
       # A rule holds a better check back only for what is itself worth doing for this complaint.
-      def worth_doing?(lookahead, option)
+      def worth_doing?(option)
         return true if option.check.records?
 
-        telling = lookahead.telling(option.check)
+        telling = @telling[option.check.id]
         telling >= @numbers["gain_worth"] && telling * @numbers["minutes_a_bit_held"] >= option.candidate.total
       end
 
       # The few questions that tell most.
-      def askable(lookahead)
-        rows = Candidates.new(@job).questions.map { |candidate| option(candidate, lookahead.forecast) }
+      def askable(questions)
+        rows = questions.map { |candidate| option(candidate, @forecast) }
         rows.select do |row|
           row.gain >= @numbers["gain_floor"]
         end.max_by(@numbers["asked"]) { |row| [row.gain, row.check.id] }

@@ -29,15 +29,18 @@ module UpperBranch
       def self.mark(job, entry, finding)
         return entry.kind == "repair" ? "repair" : "other" unless finding
 
-        healthy?(job, finding) ? "healthy" : "abnormal"
+        { true => "healthy", false => "abnormal", nil => "other" }.fetch(healthy(job, finding))
       end
 
-      def self.healthy?(job, finding)
-        return finding.words == ["absent"] if finding.symptom?
-
-        finding.words.first == job.catalogue.check(finding.id).normal
+      # true, false, or nil where it says neither: nobody knows, when it shows, a trial in vain.
+      def self.healthy(job, finding)
+        case finding.kind
+        when :check then finding.words.first == job.catalogue.check(finding.id).normal
+        when :symptom then { "absent" => true, "present" => false }[finding.words.first]
+        when :recreated then finding.words == ["shown"] ? false : nil
+        end
       end
-      private_class_method :mark, :healthy?
+      private_class_method :mark, :healthy
     end
   end
 end

@@ -32,6 +32,7 @@ module UpperBranch
         end
 
         def apply(job, data)
+          assembled(job, data)
           job.findings << Finding.new(entry: id, kind: :symptom, id: data["symptom"], words: [data["seen"]],
                                       conditions: data["when"] || [], round: job.round, asked: data["asked"] == true)
         end
@@ -41,6 +42,14 @@ module UpperBranch
         end
 
         private
+
+        # The complaint is looked for again on the whole machine: after a repair it has been put together for that.
+        def assembled(job, data)
+          return if job.round.zero? || data["asked"] || !job.complained?(data["symptom"])
+
+          cost, state = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, ["any"])
+          job.move(state, cost) if state && cost.finite?
+        end
 
         def nowhere(job)
           id = data["symptom"]
