@@ -69,6 +69,13 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
     expect(said.reasons.map(&:decibans).max).to be > 30
   end
 
+  it "is not moved by a later look that denies a defect: that is asked about" do
+    found_it = posterior(job("car-two", seen("fade-wot"), found("filter", "reversed")))
+    denied = posterior(job("car-two", seen("fade-wot"), found("filter", "reversed"), found("filter", "clean")))
+    expect(denied.now("filter-reversed")).to be_within(1e-9).of(found_it.now("filter-reversed"))
+    expect(denied.outside).to be_within(0.005).of(found_it.outside)
+  end
+
   it "takes back what a struck defect led to" do
     struck = job("car-one", seen("fade-wot"), found("filter", "reversed"), struck("3"))
     plain = job("car-one", seen("fade-wot"))

@@ -36,11 +36,13 @@ RSpec.describe UpperBranch::Diagnosis::Question do
   end
 
   it "stops asking after five answers in a row, and goes on when something was done" do
-    five = %w[ping run-on misfire fuel-smell poor-economy].map { |id| asked(id, "unknown") }
+    five = %w[ping run-on misfire fuel-smell poor-economy].map { |id| asked(id, "absent") }
     open = ->(*entries) { UpperBranch::Planning::Questions.new(job("car-two", seen("hesitation"), *entries)).open? }
     expect(open.call(*five.first(4))).to be true
     expect(open.call(*five)).to be false
     expect(open.call(*five, found("filter", "clean"))).to be true
+    nobody = %w[ping run-on misfire].map { |id| asked(id, "unknown") }
+    expect(open.call(*nobody, found("filter", "clean"))).to be false
     expect(open.call(found("pump-parts", "hard-cup"), repaired("pump-cup"))).to be false
   end
 end

@@ -1,3 +1,4 @@
+import { ChevronDown } from "lucide-react";
 import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 
@@ -13,8 +14,13 @@ export function Fold({
 }) {
   return (
     <Collapsible.Root className={className}>
-      <Collapsible.Trigger className="min-h-11 w-full rounded-lg text-left hover:bg-raised">
-        {title}
+      <Collapsible.Trigger className="group flex min-h-11 w-full items-center gap-2 rounded-lg text-left hover:bg-raised">
+        <span className="min-w-0 flex-1">{title}</span>
+        <ChevronDown
+          size={16}
+          aria-hidden
+          className="shrink-0 text-dim transition-transform group-data-[state=open]:rotate-180"
+        />
       </Collapsible.Trigger>
       <Collapsible.Content>{children}</Collapsible.Content>
     </Collapsible.Root>

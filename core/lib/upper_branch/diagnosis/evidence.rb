@@ -108,8 +108,17 @@ module UpperBranch
         table = @compiled.table(check)
         result = result(finding, check)
         occurrences, taken = occurrences(finding, check, table, result)
-        own = table.part(table.words - taken).without(result.found.values.flatten)
+        own = table.part(table.words - taken).without(known_beside(finding, result))
         CheckItem.new(finding, table: table, own: own, result: result, occurrences: occurrences)
+      end
+
+      # Columns of the faults that this result does not have to speak of: those it has found itself, and, where it found
+      # nothing, those another look of the same round has found. Which of the two looks stands is asked, not averaged.
+      def known_beside(finding, result)
+        return result.found.values.flatten unless result.normal?
+
+        beside = @standing.select { |other| other.round == finding.round }.flat_map { |other| other.found.values }
+        beside.uniq.filter_map { |id| @compiled.index(id) }.flat_map { |index| @compiled.columns_of(index) }
       end
 
       # Symptoms this check observes that somebody has spoken of in this round, and the words that go with them. Each

@@ -213,11 +213,13 @@ module UpperBranch
         likeliest || [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
       end
 
-      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work.
+      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work: long
+      # work on a guess, or sending it away for one, wants more than a short repair.
       def likeliest
         possible = repairs.reject { |row| mending.proof_of(row.plan) == :none }
-        row = possible.max_by { |one| [one.chance, one.plan.id] } or return
-        return unless row.chance > @numbers[row.plan.refers? ? "repair_floor" : "last_resort"]
+        row = possible.max_by { |one| [one.chance / one.plan.minutes, one.plan.id] } or return
+        dear = row.plan.refers? || row.plan.minutes > @numbers["long_repair"]
+        return unless row.chance > @numbers[dear ? "repair_floor" : "last_resort"]
 
         repairing(row.plan, "No check left says more, and this is the likeliest cause.")
       end

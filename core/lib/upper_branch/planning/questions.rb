@@ -17,9 +17,11 @@ module UpperBranch
       # Those of this complaint, answered or not: what is reckoned for them side by side can be kept from step to step.
       def about = complaint.empty? ? [] : book.all + complaint.flat_map { |symptom| book.telling(symptom) }
 
-      # May one be asked now? Before any repair, and no more than a few at a time.
+      # May one be asked now? Before any repair, no more than a few at a time, and no more once it has shown that nobody
+      # is there who knows.
       def open?
-        @job.round.zero? && !@machine.schools.house? && in_a_row < @job.catalogue.scale["planning"]["interview"]
+        most, unknown = @job.catalogue.scale["planning"].values_at("interview", "nobody_knows")
+        @job.round.zero? && !@machine.schools.house? && in_a_row < most && answered_unknown < unknown
       end
 
       private
@@ -44,6 +46,10 @@ module UpperBranch
         book.telling(symptom).reject do |question|
           axes.include?(@job.catalogue.axis(question.condition))
         end
+      end
+
+      def answered_unknown
+        @job.findings.count { |one| %i[symptom condition].include?(one.kind) && one.words == ["unknown"] }
       end
 
       # Answers to questions since anything else was done.

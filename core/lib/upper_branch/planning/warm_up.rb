@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # What the first step on a kind of machine has to make anew (tables, questions, times of repairs), made beforehand, so
-    # that the first person to ask does not wait for it.
+    # What the first step on a kind of machine has to make anew (tables, questions, times of repairs), made beforehand,
+    # so that the first person to ask does not wait for it.
     module WarmUp
       # families: ids, all of them when left out
       def self.run(catalogue, families = catalogue.families.map { |row| row["id"] })

@@ -11,7 +11,7 @@ export function Answers({ answers }: { answers: Answer[] }) {
     answers.map((answer, i) => [String(i + 1), answer.name, answer.act]),
   );
   return (
-    <div className="mt-4 grid gap-2 sm:grid-cols-2">
+    <div className={`mt-4 grid gap-2 ${answers.length > 1 ? "sm:grid-cols-2" : ""}`}>
       {answers.map((answer, i) => (
         <Button
           key={answer.name}

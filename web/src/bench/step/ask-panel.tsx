@@ -21,7 +21,6 @@ export function AskPanel() {
         {when ? `Does it do it ${when.name}?` : `Does it do this too: ${lower(ask.name)}?`}
       </h2>
       {when && <p className="mt-1">{catalogue.symptoms.find((row) => row.id === symptom)?.name}</p>}
-      {!when && <p className="mt-1 text-dim">{ask.note}</p>}
       <p className="mt-1 text-dim">{reason}</p>
       <Answers
         answers={[
