@@ -111,6 +111,8 @@ SWEEP = {
 shoot("bench", "/")
 shoot("intake", "/new")
 shoot("trace", job("Cider"))
+shoot("question", job("trail bike"))
+shoot("found", job("Frost-fan"))
 shoot("trace-dark", job("Brush"), theme: "dark")
 shoot("limb", job("Cider")) { |browser| press(browser, "Level:") }
 shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) do |browser|

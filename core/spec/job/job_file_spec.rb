@@ -10,6 +10,20 @@ RSpec.describe UpperBranch::Job::JobFile do
 
   let(:example) { File.expand_path("../../../docs/examples/cider-press.yml", __dir__) }
 
+  it "takes questions answered, reports of others, trials and what was left as it is" do
+    job = described_class.job(CATALOGUE, <<~YAML)
+      machine: {family: car-one}
+      symptoms: [{id: hesitation}, {id: rough-idle, seen: unknown, asked: true}]
+      conditions: [{symptom: hesitation, condition: stone-cold, answer: "yes"}]
+      checks: [{id: shaft-play, outcome: worn, reported: the neighbor}]
+      recreated: [{symptom: hesitation, way: loaded, shown: true}]
+      waived: [{fault: shaft-worn, reason: sold as it is}]
+    YAML
+    expect(job.findings.map(&:kind)).to eq %i[symptom symptom condition check recreated]
+    expect(job.complaint.size).to eq 1
+    expect(job.defects.map(&:open?)).to eq [false]
+  end
+
   it "reads YAML and JSON alike" do
     from_yaml = described_class.job(CATALOGUE, File.read(example))
     from_json = described_class.job(CATALOGUE, JSON.generate(YAML.safe_load_file(example)))

@@ -24,6 +24,13 @@ RSpec.describe UpperBranch::Views::BoardRow do
     expect(waits(seen("hesitation"), ["close", { "as" => "unproven", "reason" => "taken home" }])).to eq "closed"
   end
 
+  it "names what was found, apart from who is suspected, and says what is asked" do
+    row = described_class.of(trace(job("car-one", seen("fade-wot"), found("filter", "reversed"))))
+    expect(row["found"]).to eq ["Filter fitted backwards"]
+    expect(row["leading"].map { |one| one["name"] }).not_to include("Filter fitted backwards")
+    expect(described_class.of(trace(job("car-one", seen("hesitation"))))["next"]).to start_with "Ask: "
+  end
+
   it "names the machine as the shop calls it, else by its family" do
     expect(described_class.of(trace(job("car-one", seen("hesitation"))))["machine"]).to eq "Single-barrel downdraft"
     named =

@@ -39,7 +39,8 @@ module UpperBranch
         rows = [["machine", "machine", data["machine"]]]
         repairs = data["repairs"] || []
         (0..repairs.size).each do |round|
-          rows += symptoms(data, round) + checks(data, round)
+          rows += symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
+                  plain(data, "recreated", "recreate", round)
           next unless repairs[round]
 
           rows << [
@@ -48,6 +49,7 @@ module UpperBranch
             { "repair" => repairs[round]["id"], "faults" => repairs[round]["faults"] }.compact
           ]
         end
+        rows += (data["waived"] || []).each_with_index.map { |row, i| ["waived/#{i}", "waive", row] }
         rows << ["state", "state", data["state"]] if data["state"]
         too_late(data, repairs.size)
         rows.each_with_index.map do |(place, kind, body), i|
@@ -67,8 +69,14 @@ module UpperBranch
 
       def self.symptoms(data, round)
         rows(data, "symptoms", round) do |row|
-          ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [] }]
+          ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [],
+                        "asked" => row["asked"] }.compact]
         end
+      end
+
+      # Rows that stand in the file as they stand in a job.
+      def self.plain(data, section, kind, round)
+        rows(data, section, round) { |row| [kind, row.except("after_repair")] }
       end
 
       def self.checks(data, round)
@@ -78,7 +86,8 @@ module UpperBranch
             {
               "check" => row["id"],
               "outcomes" => row["outcomes"] || row["outcome"]&.then { |word| [word] },
-              "reading" => row["reading"]
+              "reading" => row["reading"],
+              "reported" => row["reported"]
             }.compact
           ]
         end
@@ -90,7 +99,7 @@ module UpperBranch
       end
 
       def self.too_late(data, repairs)
-        %w[symptoms checks].each do |section|
+        %w[symptoms conditions checks recreated].each do |section|
           (data[section] || []).each_with_index do |row, i|
             next if (row["after_repair"] || 0) <= repairs
 
@@ -98,7 +107,7 @@ module UpperBranch
           end
         end
       end
-      private_class_method :parse, :schema, :symptoms, :checks, :rows, :too_late
+      private_class_method :parse, :schema, :symptoms, :plain, :checks, :rows, :too_late
     end
   end
 end

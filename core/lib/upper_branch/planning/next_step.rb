@@ -188,9 +188,8 @@ module UpperBranch
 
       # A check that a rule puts before this repair, or nil.
       def held_back(plan, kinds = Workshop::OrderingRules::KINDS)
-        holds = [@rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth, kinds),
-                 @rules.hold_repair(plan, ranking.worth)]
-        holds.compact.each do |hold|
+        opening = @rules.hold(Opening.new(plan.id, [plan.state]), ranking.worth, kinds)
+        [opening, @rules.hold_repair(plan, ranking.worth)].compact.each do |hold|
           first = options.find { |option| hold.instead.include?(option.check) && !option.waits } or next
           name = Workshop::Repairs.words(@job.machine, plan).name.downcase
           return [:check, first, "#{hold.says} So this comes before the repair: #{name}."]
@@ -213,8 +212,8 @@ module UpperBranch
         likeliest || [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
       end
 
-      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work: long
-      # work on a guess, or sending it away for one, wants more than a short repair.
+      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work:
+      # long work on a guess, or sending it away for one, wants more than a short repair.
       def likeliest
         possible = repairs.reject { |row| mending.proof_of(row.plan) == :none }
         row = possible.max_by { |one| [one.chance / one.plan.minutes, one.plan.id] } or return

@@ -24,7 +24,8 @@ module UpperBranch
       end
 
       def self.next_words(step)
-        named = step.values_at(:check, :repair, :proof, :ask).compact.first and return named[:name]
+        named = step.values_at(:check, :repair, :proof).compact.first and return named[:name]
+        return "Ask: #{step[:ask][:name]}" if step[:ask]
         return step[:gate][:ask] if step[:gate]
         return "#{step[:recreate][:way_name]}: #{step[:recreate][:name]}" if step[:recreate]
 

@@ -3,6 +3,12 @@ import { Button } from "../../ui/button";
 
 export type Answer = { name: string; hint?: string; look?: "good" | "plain"; act: () => void };
 
+/** Three short ones stand side by side; one alone takes the width. */
+function columns(answers: Answer[]): string {
+  if (answers.length < 2) return "";
+  return answers.length === 3 && answers.every((answer) => !answer.hint) ? "sm:grid-cols-3" : "sm:grid-cols-2";
+}
+
 /** A few large answers to one question, each with its digit. */
 export function Answers({ answers }: { answers: Answer[] }) {
   const shown = useShown();
@@ -11,7 +17,7 @@ export function Answers({ answers }: { answers: Answer[] }) {
     answers.map((answer, i) => [String(i + 1), answer.name, answer.act]),
   );
   return (
-    <div className={`mt-4 grid gap-2 ${answers.length > 1 ? "sm:grid-cols-2" : ""}`}>
+    <div className={`mt-4 grid gap-2 ${columns(answers)}`}>
       {answers.map((answer, i) => (
         <Button
           key={answer.name}

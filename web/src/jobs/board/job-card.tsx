@@ -1,6 +1,7 @@
 import { ArrowLeft, ArrowRight, Hourglass, Wrench } from "lucide-react";
 import { Link } from "react-router";
 import type { JobSummary } from "../../api/types";
+import { lower } from "../../words/lower";
 import { waitWords } from "../../words/waiting";
 import { percent } from "../../words/percent";
 
@@ -36,7 +37,7 @@ export function JobCard(props: {
         <span className="mt-2 flex-1">
           {(job.found ?? []).map((name) => (
             <span key={name} className="flex items-center gap-2 text-sm">
-              <Wrench size={16} aria-hidden className="w-14 shrink-0 text-fuel" /> found: {name}
+              <Wrench size={16} aria-hidden className="w-14 shrink-0 text-fuel" /> found: {lower(name)}
             </span>
           ))}
           {job.leading.map((suspect) => (
