@@ -63,9 +63,11 @@ module Bench
       end
     end
 
-    # Could the shop make it happen again this way?
+    # Could it be made to happen again this way? What hides from the shop does not hide from the owner, who has seen it.
     def recreated?(symptom, way)
-      seen?(symptom) && !@hidden && chance("way", symptom.id, way["id"]) < @catalogue.scale["shown"][way["shown"]]
+      return false unless seen?(symptom) && (!@hidden || way["aside"] == "owner")
+
+      chance("way", symptom.id, way["id"]) < @catalogue.scale["shown"][way["shown"]]
     end
 
     # Does fuel run out?

@@ -18,7 +18,7 @@ module UpperBranch
       # What a repair looks like to the rules: something that needs a bench state.
       Opening = Struct.new(:id, :states) { def warm_and_open? = false }
 
-      EXHAUSTED = "Nothing left on this machine tells more: hand it on with what is cleared and what is left."
+      EXHAUSTED = "What is left to look at is not worth its minutes: hand it on with what is cleared and what is left."
       NEVER_SHOWN = "It could not be shown again in any way: hand it back with the sheet of what is cleared."
       SAY_SOMETHING = "Say what it does, and when: one complaint or one finding is enough to begin."
       STANDS = "Everything looked at is in order and the complaint stands: make it happen again before it is given up."
