@@ -230,7 +230,7 @@ module UpperBranch
           return "#{ranking.overridden[:says]} So this comes before: #{ranking.overridden[:check].name.downcase}."
         end
 
-        Words.check(@job.machine, @posterior, option)
+        Words.check(@posterior, option)
       end
     end
   end

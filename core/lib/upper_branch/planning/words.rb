@@ -6,14 +6,13 @@ module UpperBranch
     module Words
       module_function
 
-      # "3 min, and it tells the most: weak would point to the pump cup."
-      def check(machine, posterior, option)
+      # "3 min, and it tells the most: "weak" would point to pump cup hard or shrunk."
+      def check(posterior, option)
         said = "#{option.candidate.total.round} min, and it tells the most"
-        word, fault = accused(machine, posterior, option)
+        word, fault = accused(posterior, option)
         return "#{said}." unless fault
 
-        "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{fault.part.name.downcase} " \
-          "(#{fault.name[0].downcase}#{fault.name[1..]})."
+        "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{fault.name[0].downcase}#{fault.name[1..]}."
       end
 
       # repair: Lookahead::Repair; best: Option of the best check, or nil
@@ -26,13 +25,12 @@ module UpperBranch
       end
 
       # The likeliest abnormal word, and the fault it accuses most.
-      def accused(machine, posterior, option)
+      def accused(posterior, option)
         chances = option.chances.except(option.check.normal, *option.check.neutral)
         word = chances.max_by { |id, chance| [chance, id] }&.first or return
-        now = posterior.all_now
-        strengths = machine.faults.to_h do |one|
-          [one, machine.arrows.row(one, option.check).fetch(word, 0.0) * now[one.id]]
-        end
+        compiled = posterior.compiled
+        column = compiled.table(option.check).column(word)
+        strengths = compiled.faults.each_with_index.map { |one, i| [one, column[i] * posterior.now(one.id)] }
         fault, strength = strengths.max_by { |one, chance| [chance, one.id] }
         [word, strength.to_f.positive? ? fault : nil]
       end
