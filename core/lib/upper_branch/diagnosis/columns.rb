@@ -64,9 +64,11 @@ module UpperBranch
       # What couplings would add to each fault's odds by the mere presence of the others in the prior, taken off again,
       # so that only evidence moves them: log factor by column. chances: DFloat, prior by column
       def evened(chances)
-        @couplings.reduce(Numo::DFloat.zeros(@columns.size)) do |total, coupling|
-          total - by_pairs(coupling.ones, coupling.others, coupling.factor, chances) -
-            by_pairs(coupling.others, coupling.ones, coupling.factor, chances)
+        @couplings.each_with_object(Numo::DFloat.zeros(@columns.size)) do |coupling, log|
+          sides = [coupling.ones, coupling.others]
+          sides.zip(sides.reverse).each do |own, partners|
+            log[standing_for(own)] -= Numo::NMath.log(1 + ((coupling.factor - 1) * chances[partners])).sum
+          end
         end
       end
 
@@ -104,13 +106,14 @@ module UpperBranch
         end
       end
 
-      # For each of these columns, the factor expected of its partners.
-      def by_pairs(columns, partners, factor, chances)
-        expected = partners.sum { |partner| Math.log(1 + ((factor - 1) * chances[partner])) }
-        added = Numo::DFloat.zeros(@columns.size)
-        own = @columns.to_a.map { |column| @compiled.fault_of(column) }
-        own.each_with_index { |index, at| added[at] = expected if index && columns.include?(@place[index]) }
-        added
+      # These columns and the variants that stand for the same faults.
+      def standing_for(columns)
+        @standing_for ||= {}
+        @standing_for[columns] ||= begin
+          indexes = columns.map { |column| @indexes[column] }
+          columns + @variants.each_index.select { |i| indexes.include?(@compiled.fault_of(@variants[i])) }
+                             .map { |i| @pad + 1 + i }
+        end
       end
 
       def coupled(coupling)

@@ -10,20 +10,23 @@ module UpperBranch
       def initialize(catalogue, faults)
         @faults = faults
         @couplings = catalogue.couplings.filter_map { |row| build(row) }
+        @partners = faults.each_index.map { |index| coupled_with(index) }
       end
 
       def each(&) = @couplings.each(&)
 
       # Faults coupled with this one.
-      def partners(index)
+      def partners(index) = @partners[index]
+
+      private
+
+      def coupled_with(index)
         @couplings.flat_map do |coupling|
           next coupling.others if coupling.ones.include?(index)
 
           coupling.others.include?(index) ? coupling.ones : []
         end
       end
-
-      private
 
       def build(row)
         ones = indexes { |fault| row["one"].include?(fault.id) }

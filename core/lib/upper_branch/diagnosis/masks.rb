@@ -14,6 +14,7 @@ module UpperBranch
         @faults = faults
         @variants = []
         @masks = catalogue.masks.filter_map { |row| build(row) }
+        @partners = faults.each_index.map { |index| masked_with(index) }
       end
 
       def each(&)
@@ -21,7 +22,11 @@ module UpperBranch
       end
 
       # Indexes of faults tied to this one by a mask, either way.
-      def partners(index)
+      def partners(index) = @partners[index]
+
+      private
+
+      def masked_with(index)
         @masks.flat_map do |mask|
           if mask.maskers.include?(index) then mask.swap.keys
           else
@@ -29,8 +34,6 @@ module UpperBranch
           end
         end
       end
-
-      private
 
       def build(row)
         maskers = indexes { |fault| fault.id == row["fault"] || (row["effect"] && effect?(fault, row["effect"])) }

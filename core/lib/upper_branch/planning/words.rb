@@ -12,7 +12,8 @@ module UpperBranch
         word, fault = accused(posterior, option)
         return "#{said}." unless fault
 
-        "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{fault.name[0].downcase}#{fault.name[1..]}."
+        name = fault.name[0].downcase + fault.name[1..]
+        "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{name}."
       end
 
       # repair: Lookahead::Repair; best: Option of the best check, or nil
