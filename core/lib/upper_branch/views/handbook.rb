@@ -57,6 +57,15 @@ module UpperBranch
         checks.map { |id, rows| "#{check_name(id)}: #{outcomes(rows)}" }.join("; ")
       end
 
+      # Each outcome with what it counts for: a defect (is), what it clears, or a sign by itself.
+      def outcomes_of(check)
+        check.outcomes.map do |word, name|
+          clears = check.clears.fetch(word, [])
+          kind = [("is a defect" if check.is.key?(word)), ("clears #{clears.size}" if clears.any?)].compact
+          kind.empty? ? name : "#{name} (#{kind.join(', ')})"
+        end
+      end
+
       def outcomes(rows) = rows.map { |id, word, letter,| outcome(id, word, letter) }.join(" or ")
       def outcome(id, word, letter) = "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})"
       def check_name(id) = @catalogue.check(id).name.delete_suffix("?")
