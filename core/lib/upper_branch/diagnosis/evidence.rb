@@ -75,7 +75,15 @@ module UpperBranch
                                    @compiled.condition(observed, finding.conditions.first))
         end
 
-        ToldItem.new(finding, @compiled.table(observed, finding.conditions))
+        ToldItem.new(finding, @compiled.table(observed, finding.conditions), falsely(finding, observed))
+      end
+
+      # Chance that a symptom is told though it does not occur: as laymen judge it, or, where the complaint was looked
+      # for again after a repair, as the shop sees it.
+      def falsely(finding, symptom)
+        return symptom.told_falsely if finding.round.zero? || finding.asked
+
+        [@scale["evidence"]["seen_again"], symptom.told_falsely].min
       end
 
       # A word for a machine that runs right, and one that says nothing, are no evidence; nor is the absence of what a
@@ -90,7 +98,7 @@ module UpperBranch
 
       def teller(finding)
         symptom = @machine.symptom(finding.id)
-        symptom ? Observers::Told.new(symptom.told, symptom.told_falsely) : nil
+        symptom ? Observers::Told.new(symptom.told, falsely(finding, symptom)) : nil
       end
 
       def recreated(finding, symptom)

@@ -15,10 +15,11 @@ module UpperBranch
     class ToldItem < Item
       attr_reader :table
 
-      # table: of the symptom
-      def initialize(finding, table)
+      # table: of the symptom; falsely: f
+      def initialize(finding, table, falsely)
         super(finding)
         @table = table
+        @falsely = falsely
       end
 
       def normal? = words == ["absent"]
@@ -26,7 +27,7 @@ module UpperBranch
 
       def bound(over)
         occurs = 1 - @table.normal(over)
-        (occurs * (symptom.told - symptom.told_falsely)) + symptom.told_falsely
+        (occurs * (symptom.told - @falsely)) + @falsely
       end
 
       def log_misses
@@ -35,9 +36,9 @@ module UpperBranch
         @log_misses ||= Numo::NMath.log(1 - (@table.sums * symptom.told))
       end
 
-      def constant = normal? ? Math.log((1 - @table.leak) * (1 - symptom.told_falsely)) : 0.0
+      def constant = normal? ? Math.log((1 - @table.leak) * (1 - @falsely)) : 0.0
       def touched = normal? ? nil : @table.sums
-      def over(columns) = ToldItem.new(finding, @table.over(columns)).tap { |copy| copy.before = before }
+      def over(columns) = ToldItem.new(finding, @table.over(columns), @falsely).tap { |copy| copy.before = before }
       def shares(members) = @table.shares(normal? ? [] : ["present"], members)
       def outside = normal? ? 1 - symptom.outside : symptom.outside
 
