@@ -19,6 +19,7 @@ module UpperBranch
                   :outcomes,
                   :repair,
                   :repair_text,
+                  :intended,
                   :families
 
       def initialize(row)
@@ -36,8 +37,12 @@ module UpperBranch
         @repair = row["repair"]
         @repair_text = row["do"]
         @memory = row["memory"]
+        @intended = row["intended"]
         freeze
       end
+
+      # intended: the condition under which this is meant so and no fault (an open filter on a machine that was
+      # modified), or nil.
 
       # True when the row is from the writer's memory and not from the brief.
       def from_memory?

@@ -78,6 +78,8 @@ module UpperBranch
         ToldItem.new(finding, @compiled.table(observed, finding.conditions), falsely(finding, observed))
       end
 
+      def says_nothing?(check, word) = check.neutral.include?(word) || @machine.intended?(check, word)
+
       # Chance that a symptom is told though it does not occur: as laymen judge it, or, where the complaint was looked
       # for again after a repair, as the shop sees it.
       def falsely(finding, symptom)
@@ -89,7 +91,7 @@ module UpperBranch
       # A word for a machine that runs right, and one that says nothing, are no evidence; nor is the absence of what a
       # check has looked for.
       def speaks?(finding, observed)
-        return finding.words.none? { |word| observed.neutral.include?(word) } if finding.kind == :check
+        return finding.words.none? { |word| says_nothing?(observed, word) } if finding.kind == :check
 
         return false if observed.healthy? || finding.words == ["unknown"]
 

@@ -46,8 +46,14 @@ module UpperBranch
       # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found
       # yet.
       def defect(check, word)
-        ids = check.is.fetch(word, []).select { |id| fault(id) }
+        ids = check.is.fetch(word, []).select { |id| fault(id) && !meant?(id) }
         ids.first if ids.one?
+      end
+
+      # Is this word a thing that was meant so on this machine? Then it is no evidence.
+      def intended?(check, word)
+        ids = check.is.fetch(word, []).select { |id| fault(id) }
+        ids.any? && ids.all? { |id| meant?(id) }
       end
 
       # true, false or nil (nobody knows) for a condition that rates depend on, e.g. "old", "stood", "modified".
@@ -94,6 +100,11 @@ module UpperBranch
       def inspect = "#<Machine #{family['id']}>"
 
       private
+
+      def meant?(fault_id)
+        intended = fault(fault_id).intended
+        !intended.nil? && condition(intended) == true
+      end
 
       def know_past(context, work)
         @context = checked_context(context)

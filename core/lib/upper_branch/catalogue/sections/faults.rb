@@ -54,9 +54,14 @@ module UpperBranch
           known(at, row["id"], (row["effects"] || {}).keys, book.effects.ids, "effect")
           known(at, row["id"], [row["circuit"] || row["file"]], book.circuits.ids, "circuit")
           known(at, row["id"], [row["repair"]], book.repairs.kinds.map { |kind| kind["id"] }, "kind of repair")
+          known(at, row["id"], named_conditions(row), book.context.conditions, "context condition")
+        end
+
+        # Conditions of the machine and its work that a fault's own numbers hang on.
+        def named_conditions(row)
           rate = row["rate"]
-          conditions = rate.is_a?(Hash) ? [rate["when"]].compact + (rate["raised"] || {}).keys : []
-          known(at, row["id"], conditions, book.context.conditions, "context condition")
+          by_rate = rate.is_a?(Hash) ? [rate["when"]].compact + (rate["raised"] || {}).keys : []
+          by_rate + [row["intended"]].compact
         end
 
         def one(fault)
