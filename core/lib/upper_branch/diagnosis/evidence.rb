@@ -78,8 +78,6 @@ module UpperBranch
         ToldItem.new(finding, @compiled.table(observed, finding.conditions), falsely(finding, observed))
       end
 
-      def says_nothing?(check, word) = check.neutral.include?(word) || @machine.intended?(check, word)
-
       # Chance that a symptom is told though it does not occur: as laymen judge it, or, where the complaint was looked
       # for again after a repair, as the shop sees it.
       def falsely(finding, symptom)
@@ -88,10 +86,12 @@ module UpperBranch
         [@scale["evidence"]["seen_again"], symptom.told_falsely].min
       end
 
-      # A word for a machine that runs right, and one that says nothing, are no evidence; nor is the absence of what a
-      # check has looked for.
+      # A word for a machine that runs right, one that says nothing and what is meant so are no evidence; nor is the
+      # absence of what a check has looked for.
       def speaks?(finding, observed)
-        return finding.words.none? { |word| says_nothing?(observed, word) } if finding.kind == :check
+        if finding.kind == :check
+          return !finding.words.intersect?(observed.neutral) && @machine.unintended(observed, finding.words).any?
+        end
 
         return false if observed.healthy? || finding.words == ["unknown"]
 
@@ -190,7 +190,7 @@ module UpperBranch
         chances = finding.chances.transform_keys(&plain) if finding.chances && found.empty?
         CheckItem::Result.new(
           found: found.transform_values { |index| @compiled.columns_of(index) },
-          words: chances ? [] : finding.words - [check.normal] - found.keys,
+          words: chances ? [] : @machine.unintended(check, finding.words) - [check.normal] - found.keys,
           chances: chances
         )
       end

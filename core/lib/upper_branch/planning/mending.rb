@@ -65,10 +65,8 @@ module UpperBranch
 
       # As good as certain by all that was seen, where the work does not want a proof of its own first.
       def proven
-        ids = @posterior.all_now.select { |_, chance| chance > @numbers["proven"] }.keys - found.map do |row|
-          row.plan.id
-        end
-        ids.filter_map do |id|
+        believed = @posterior.all_now.select { |_, chance| chance > @numbers["proven"] }.keys
+        (believed - found.map { |row| row.plan.id }).filter_map do |id|
           plan = Workshop::Repairs.find(@machine, id)
           next if proof_of(plan)
 

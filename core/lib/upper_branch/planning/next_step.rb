@@ -5,8 +5,7 @@ module UpperBranch
     # What a good foreman would do now, and why:
     #
     #   step.kind     # :describe, :settle, :gate, :ask, :check, :repair, :prove, :recreate, :refer or :close
-    #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a
-    # Recreation::Step
+    #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a way
     #   step.reason   # one sentence
     #
     # In this order: what contradicts itself is settled; what is dangerous is made safe; what is found or as good as

@@ -50,10 +50,13 @@ module UpperBranch
         ids.first if ids.one?
       end
 
-      # Is this word a thing that was meant so on this machine? Then it is no evidence.
-      def intended?(check, word)
-        ids = check.is.fetch(word, []).select { |id| fault(id) }
-        ids.any? && ids.all? { |id| meant?(id) }
+      # Words of a check without those that name a thing meant so on this machine: these are no evidence, and no repair
+      # takes them away.
+      def unintended(check, words)
+        words.reject do |word|
+          ids = check.is.fetch(word, []).select { |id| fault(id) }
+          ids.any? && ids.all? { |id| meant?(id) }
+        end
       end
 
       # true, false or nil (nobody knows) for a condition that rates depend on, e.g. "old", "stood", "modified".
