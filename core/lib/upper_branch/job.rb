@@ -19,12 +19,12 @@ module UpperBranch
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
     # called: what the shop calls the machine, or nil; card: the spec card its limits come from, {"id", "name"} or nil
-    attr_accessor :machine, :called, :card, :state, :closing, :minutes, :has_run, :waiting
+    attr_accessor :called, :card, :state, :closing, :minutes, :has_run, :waiting
 
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
-    attr_reader :catalogue, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost, :waived, :gates
+    attr_reader :catalogue, :machine, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost, :waived, :gates
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -44,6 +44,7 @@ module UpperBranch
       @lost = []
       @waived = {}
       @gates = []
+      @fitted = {}
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false
@@ -108,6 +109,18 @@ module UpperBranch
     # Was this symptom complained of, at any time?
     def complained?(id)
       @findings.any? { |one| one.symptom? && one.id == id && one.words == ["present"] && !one.asked }
+    end
+
+    # How the machine is made was found out: it stands, whatever is entered of the machine later, until it is struck out.
+    # features: {id => true or false}
+    def found_fitted(features)
+      @fitted.merge!(features)
+      @machine = @machine.refitted(@fitted)
+    end
+
+    # The machine as it was entered, with what has been found out about it.
+    def machine=(machine)
+      @machine = @fitted.empty? ? machine : machine.refitted(@fitted)
     end
 
     # The machine comes into another state; minutes: of the way there, infinite where nobody knows one.

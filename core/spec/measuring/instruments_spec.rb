@@ -44,6 +44,21 @@ RSpec.describe UpperBranch::Measuring::Instruments do
       expect(sweep(1.0, 1.7, family: "slide", features: { "air-screw" => true }).word).to eq "peak-leaner"
     end
 
+    # Found, base and wants are three facts (common practice, no source): base 0.75 to 2.5 turns here.
+    it "tells set wrong from a screw that wants to be far from its base" do
+      far = { "turns" => (0..8).map { |i| 2.0 + (i * 0.25) }, "values" => (0..8).map { |i| 700 - (60 * ((i * 0.25) - 1.3)**2) } }
+      expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 2.0) }).word).to eq "wants-far-richer"
+      expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 3.3) }).word).to eq "wants-far-richer"
+      expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 3.3) }, family: "slide").word).to eq "wants-far-leaner"
+      near = { "turns" => (0..8).map { |i| 0.5 + (i * 0.25) }, "values" => (0..8).map { |i| 700 - (60 * ((i * 0.25) - 1.0)**2) } }
+      expect(judge("mixture-sweep", { "inputs" => near.merge("found" => 3.0) }).word).to eq "peak-leaner"
+    end
+
+    it "does not say richer or leaner while nobody knows which way that is" do
+      chances = sweep(1.0, 1.7, family: "cv", features: { "screw-unknown" => true }).chances
+      expect(chances["peak-richer"]).to be_within(1e-9).of(chances["peak-leaner"])
+    end
+
     it "sees no authority, and a peak beyond the last step" do
       expect(
         judge(

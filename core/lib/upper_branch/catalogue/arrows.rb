@@ -20,6 +20,7 @@ module UpperBranch
         @features = features
         @observed =
           checks.flat_map { |check| check.observes.map { |symptom, row| [check.id, row["words"], symptom] } }
+        @read_as = catalogue.book.screws.read_as(features)
         @direct = faults.to_h { |fault| [fault.id, by_finding(fault)] }
         @beside = observers(checks)
         freeze
@@ -65,8 +66,17 @@ module UpperBranch
       # {finding id => {word => [[strength, effect id or nil, [conditions, ...]], ...]}}
       def by_finding(fault)
         arrows = own(fault).merge(by_effects(fault)) { |_, one, other| one + other }
-        arrows.group_by { |(finding, _), _| finding }
+        by_side(arrows).group_by { |(finding, _), _| finding }
               .transform_values { |rows| rows.to_h { |(_, word), list| [word, list] } }
+      end
+
+      # What the tables write for a fuel screw, as it shows on the screw of this machine.
+      def by_side(arrows)
+        arrows.each_with_object({}) do |(place, list), turned|
+          @read_as.fetch(place, [[*place, 1.0]]).each do |finding, word, share|
+            (turned[[finding, word]] ||= []).concat(list.map { |strength, *rest| [strength * share, *rest] })
+          end
+        end
       end
 
       # {finding id => ids of the checks and symptoms that observe the same}

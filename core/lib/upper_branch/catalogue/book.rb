@@ -15,7 +15,7 @@ module UpperBranch
         "schools" => Sections::Schools, "house" => Sections::House, "synonyms" => Sections::Synonyms,
         "mistakes" => Sections::Mistakes, "primer" => Sections::Primer, "worktop" => Sections::Worktop,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
-        "faults" => Sections::Faults, "checks" => Sections::Checks
+        "screws" => Sections::Screws, "faults" => Sections::Faults, "checks" => Sections::Checks
       }.freeze
       FOLDERS = %w[faults checks].freeze # sections spread over the files of a folder
       NAMES = CLASSES.keys.freeze

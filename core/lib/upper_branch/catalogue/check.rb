@@ -8,10 +8,11 @@ module UpperBranch
     #   is      it is the defect, seen or measured: {word => [fault ids]}; those that fit the machine are found
     #   clears  it rules faults out, but for the chance to miss them: {word => [fault ids]}
     #   shows   a sign, by the strengths of the tables
+    #   fits    it finds out how the machine is made: {word => {feature => true or false}}
     class Check
       attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :after, :only_when,
                   :neutral, :puts_back, :reading, :needs, :families, :outside, :is, :clears, :observes, :miss, :cures,
-                  :false_report
+                  :false_report, :fits
 
       # scale: of the catalogue the row belongs to
       def initialize(row, scale)
@@ -94,8 +95,9 @@ module UpperBranch
         @is = (row["is"] || {}).transform_values { |ids| Array(ids) }
         @clears = row["clears"] || {}
         @observes = row["observes"] || {}
+        @fits = row["fits"] || {}
         @cures = row["cures"] || []
-        @leak = scale["leaks"]["check"]
+        @leak = row["leak"] || scale["leaks"]["check"]
         @false_report, @miss = scale["evidence"].values_at("false_report", "miss")
       end
 

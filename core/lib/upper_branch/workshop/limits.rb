@@ -68,6 +68,8 @@ module UpperBranch
           "cuts" => cuts,
           "limit" => limit,
           "reversed" => @machine.features.include?(rule["reversed_by"]),
+          "either_way" => @machine.features.include?(rule["unknown_by"]),
+          "base_cuts" => base(rule),
           "fitted" => check.words(@machine.features)
         )
       end
@@ -84,6 +86,12 @@ module UpperBranch
       end
 
       private
+
+      # The limits of the check that says where a screw stands when it is set as usual, or nil.
+      def base(rule)
+        check = rule["base"] && @machine.check(rule["base"])
+        check && standing(check, check.reading).first
+      end
 
       def standing(check, rule)
         given = @given[check.id]

@@ -75,6 +75,12 @@ module UpperBranch
       # The same machine with other limits. limits: as `new` takes them
       def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
 
+      # The same machine with features that were found out at the bench: {id => true or false}
+      def refitted(features)
+        given = @given.merge(features: (@given[:features] || {}).merge(features))
+        Machine.new(catalogue, **given, limits: limits.given)
+      end
+
       # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is
       # known.
       def reading(check)

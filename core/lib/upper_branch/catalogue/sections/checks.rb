@@ -48,11 +48,12 @@ module UpperBranch
           known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
           known(at, row["id"], row["after"], ids, "check")
           known(at, row["id"], words_named(row), row["outcomes"].keys, "outcome")
+          known(at, row["id"], (row["fits"] || {}).values.flat_map(&:keys), book.families.features.keys, "feature")
         end
 
         # Every word that the row names outside its own list of outcomes.
         def words_named(row)
-          tables = [row["is"], row["clears"], row["outcome_needs"], row.dig("picture", "places")]
+          tables = [row["is"], row["clears"], row["fits"], row["outcome_needs"], row.dig("picture", "places")]
           rule = row["reading"] || {}
           roles = [*rule["roles"]&.values, *rule["points"]&.map { |point| point["short"] }].flatten
           observed = (row["observes"] || {}).values.map { |one| one["words"] }

@@ -32,6 +32,7 @@ module UpperBranch
           reading = data["reading"] && (judged(job, check, data["reading"]) or return)
           done_here(job, check, data) unless data["reported"]
           job.findings << finding(job, check, data["outcomes"], reading)
+          fitted(job, check, data["outcomes"] || [])
         end
 
         def says(job)
@@ -138,6 +139,12 @@ module UpperBranch
 
         def still_read(job, check, found, names)
           check.reading && job.machine.reading(check) ? found : names.gone("reading of", check.name)
+        end
+
+        # How the machine is made, where this check has found it out.
+        def fitted(job, check, words)
+          features = words.map { |word| check.fits.fetch(word, {}) }.reduce({}, :merge)
+          job.found_fitted(features) if features.any?
         end
 
         # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has

@@ -38,24 +38,37 @@ module UpperBranch
 
         def words(sweep, found)
           chances = sweep.chances
-          lower, near, higher =
-            (
-              if sweep.peak
-                Uncertainty.shares(sweep.peak, [sweep.peak_uncertainty, 0.02].max, [found - NEAR, found + NEAR])
-              else
-                [0.0, 0.0, 0.0]
-              end
-            )
-          leaner, richer = @rule["reversed"] ? [higher, lower] : [lower, higher]
-          inside = chances["inside"]
+          places = sweep.peak ? places(sweep, found) : Hash.new(0.0)
           roles = @rule["roles"]
-          {
-            roles["near"] => inside * near,
-            roles["richer"] => inside * richer,
-            roles["leaner"] => inside * leaner,
-            roles["flat"] => chances["flat"],
-            roles["outside"] => chances["below"] + chances["above"]
-          }
+          sided(places).to_h { |role, share| [roles[role], chances["inside"] * share] }.merge(
+            roles["flat"] => chances["flat"], roles["outside"] => chances["below"] + chances["above"]
+          )
+        end
+
+        # Where the peak lies: beyond the usual base to either side; within it, where the screw stood or to either side
+        # of that. {"far-lower" | "lower" | "near" | "higher" | "far-higher" => share}
+        def places(sweep, found)
+          u = [sweep.peak_uncertainty, 0.02].max
+          below = ->(turns) { Uncertainty.normal_cdf((turns - sweep.peak) / u) }
+          from, to = (@rule["base_cuts"] || [-Float::INFINITY, Float::INFINITY]).map(&below)
+          near = [found - NEAR, found + NEAR].map { |turns| below.call(turns).clamp(from, to) }
+          { "far-lower" => from, "lower" => near.first - from, "near" => near.last - near.first,
+            "higher" => to - near.last, "far-higher" => 1 - to }
+        end
+
+        # Lower and higher counts as leaner and richer, by the kind of the screw; half and half where nobody knows it.
+        def sided(places)
+          lower, higher = @rule["reversed"] ? %w[higher lower] : %w[lower higher]
+          richer = { "near" => places["near"], "leaner" => places[lower], "richer" => places[higher],
+                     "far-leaner" => places["far-#{lower}"], "far-richer" => places["far-#{higher}"] }
+          return richer unless @rule["either_way"]
+
+          { "near" => places["near"] }.merge(evened(richer, "leaner", "richer"), evened(richer, "far-leaner", "far-richer"))
+        end
+
+        def evened(places, one, other)
+          half = (places[one] + places[other]) / 2
+          { one => half, other => half }
         end
       end
     end
