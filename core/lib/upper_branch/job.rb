@@ -12,8 +12,9 @@ module UpperBranch
   class Job
     RECORDED = 1 # minutes to write down a trial that has cured it
 
-    # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before.
-    Repair = Struct.new(:entry, :id, :faults, :success, :round, keyword_init: true)
+    # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before; place:
+    # id of the one place it was done at, nil for all.
+    Repair = Struct.new(:entry, :id, :faults, :success, :round, :place, keyword_init: true)
 
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
@@ -80,6 +81,15 @@ module UpperBranch
     # Defects seen or measured so far, in the order they were found.
     def defects = Defect.of(self)
 
+    # The repairs with what each has mended for good: a fault that is found at another place as well is still in.
+    def mended
+      open = defects.reject(&:mended)
+      @repairs.map do |repair|
+        left = open.select { |defect| defect.round <= repair.round }.map(&:fault)
+        repair.dup.tap { |copy| copy.faults = repair.faults - left }
+      end
+    end
+
     # Was this fault found by a trial that cured it? Then the repair is done, and only has to be recorded.
     def trial?(fault_id)
       defects.any? do |defect|
@@ -87,10 +97,12 @@ module UpperBranch
       end
     end
 
-    # Latest result of a check: Finding or nil. round: only results seen since that many repairs.
-    def result(check_id, round = nil)
+    # Latest result of a check: Finding or nil. round: only results seen since that many repairs; place: only those that
+    # speak of this place (Workshop::Places::Place), be it with all others
+    def result(check_id, round = nil, place: nil)
       @findings.reverse.find do |finding|
-        finding.kind == :check && finding.id == check_id && (round.nil? || finding.round == round)
+        finding.kind == :check && finding.id == check_id && (round.nil? || finding.round == round) &&
+          (place.nil? || [nil, place].include?(finding.place))
       end
     end
 

@@ -13,6 +13,11 @@ module BenchTalk
   STATES = { "warm" => { "engine" => "warm" }, "cold" => { "engine" => "cold" }, "open" => { "carburetor" => "open" },
              "bench" => { "carburetor" => "bench" }, "apart" => { "carburetor" => "apart" } }.freeze
 
+  # What the engines of these rows are known by, unless a row says otherwise (invented): kW.
+  ENGINES = Hash.new({ "power" => 60 }).merge("small-float" => { "power" => 4 }, "diaphragm" => { "power" => 1.5 },
+                                              "slide" => { "power" => 12 }, "cv" => { "power" => 40 },
+                                              "aero-updraft" => { "power" => 80 })
+
   # [kind, data] of one word; before: the entries so far
   def self.entry(word, before)
     head, rest = word.match(/\A(limit|reported|read|repaired|gate|waive|asked|when|gone|still):(.*)\z/)&.captures
@@ -61,7 +66,7 @@ module BenchTalk
 
   # Entries of a row, the machine first: [[kind, data], ...]
   def self.entries(row)
-    machine = row.slice("family", "features", "context", "work")
+    machine = { "engine" => ENGINES[row["family"]] }.merge(row.slice("family", "features", "context", "work", "engine", "carburetors", "cylinders"))
     told = (row["seen"] || []).map do |word|
       symptom, condition = word.split("@")
       ["symptom", { "symptom" => symptom, "seen" => "present", "when" => [condition].compact }]

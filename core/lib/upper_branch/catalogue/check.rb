@@ -9,10 +9,12 @@ module UpperBranch
     #   clears  it rules faults out, but for the chance to miss them: {word => [fault ids]}
     #   shows   a sign, by the strengths of the tables
     #   fits    it finds out how the machine is made: {word => {feature => true or false}}
+    #
+    # per: the kind of place a finding of it can name ("carburetor", "screw" ...), or nil.
     class Check
       attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :after, :only_when,
                   :neutral, :puts_back, :reading, :needs, :families, :outside, :is, :clears, :observes, :miss, :cures,
-                  :false_report, :fits
+                  :false_report, :fits, :per
 
       # scale: of the catalogue the row belongs to
       def initialize(row, scale)
@@ -23,6 +25,7 @@ module UpperBranch
         @minutes = row["minutes"]
         @outcomes = row["outcomes"]
         @reading = row["reading"]
+        @per = row["per"]
         @needs = row["needs"] || []
         @families = row["families"]
         %w[steps tools hazards after only_when neutral puts_back].each do |key|

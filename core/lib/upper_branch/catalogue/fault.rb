@@ -20,7 +20,8 @@ module UpperBranch
                   :repair,
                   :repair_text,
                   :intended,
-                  :families
+                  :families,
+                  :only_at
 
       def initialize(row)
         @id = row["id"]
@@ -38,11 +39,12 @@ module UpperBranch
         @repair_text = row["do"]
         @memory = row["memory"]
         @intended = row["intended"]
+        @only_at = row["only_at"] || []
         freeze
       end
 
       # intended: the condition under which this is meant so and no fault (an open filter on a machine that was
-      # modified), or nil.
+      # modified), or nil. only_at: ids of the places it can be at, where these are not all of its kind.
 
       # True when the row is from the writer's memory and not from the brief.
       def from_memory?

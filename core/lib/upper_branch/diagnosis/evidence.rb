@@ -19,6 +19,7 @@ module UpperBranch
         @scale = job.catalogue.scale
         @observers = Hash.new { |known, key| known[key] = [] } # [symptom, round] => those who have spoken of it
         @standing = standing
+        @located = Located.new(compiled, @machine)
       end
 
       # Array of Item in the order they were observed.
@@ -48,7 +49,7 @@ module UpperBranch
 
       # What a later finding of the same round takes the place of. A defect found stands until it is struck out.
       def spoken_of(finding)
-        further = { condition: finding.conditions, recreated: finding.entry }[finding.kind]
+        further = { condition: finding.conditions, recreated: finding.entry, check: finding.place }[finding.kind]
         [finding.kind, finding.id, finding.round, further]
       end
 
@@ -115,7 +116,7 @@ module UpperBranch
       end
 
       def check_item(finding, check)
-        table = @compiled.table(check)
+        table = @located.table(finding, check, @compiled.table(check))
         result = result(finding, check)
         occurrences, taken = occurrences(finding, check, table, result)
         own = table.part(table.words - taken).without(known_beside(finding, result))
@@ -198,6 +199,7 @@ module UpperBranch
       def again?(earlier, later)
         earlier.finding.kind == later.finding.kind && earlier.finding.id == later.finding.id &&
           earlier.finding.conditions == later.finding.conditions && earlier.finding.way == later.finding.way &&
+          earlier.finding.place == later.finding.place &&
           earlier.words == later.words && earlier.round < later.round
       end
     end

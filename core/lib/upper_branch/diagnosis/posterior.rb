@@ -32,7 +32,7 @@ module UpperBranch
       def self.of(job, size: nil)
         compiled = Compiled.for(job.machine)
         size ||= job.catalogue.limits["sets"]
-        new(job.machine, compiled, Evidence.of(job, compiled), repairs: job.repairs, size: size)
+        new(job.machine, compiled, Evidence.of(job, compiled), repairs: job.mended, size: size)
       end
 
       def initialize(machine, compiled, evidence, repairs: [], size: 3)

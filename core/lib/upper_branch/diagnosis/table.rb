@@ -155,7 +155,16 @@ module UpperBranch
         indexes.empty? ? self : dup.tap { |copy| copy.leave_out(indexes) }
       end
 
+      # The same numbers where each fault shows only by its share of them. factors: DFloat over the columns, 0 to 1
+      def scaled(factors) = dup.tap { |copy| copy.scale(factors) }
+
       protected
+
+      def scale(factors)
+        @strengths = @strengths.transform_values { |column| column * factors }
+        @cleared = @cleared.transform_values { |left| 1 - ((1 - left) * factors) }
+        total(@sums * factors)
+      end
 
       def leave_out(indexes)
         mask = Numo::DFloat.ones(@sums.size)

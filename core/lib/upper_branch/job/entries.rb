@@ -7,6 +7,7 @@ module UpperBranch
       KINDS = {
         "machine" => Machine,
         "limits" => Limits,
+        "engine" => Engine,
         "symptom" => Symptom,
         "condition" => Condition,
         "check" => Check,

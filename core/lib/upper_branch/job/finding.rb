@@ -7,10 +7,10 @@ module UpperBranch
     # reading, else nil; reading: Measuring::Reading or nil; round: how many repairs had been done when it was seen;
     # found: {word => fault id} of words that are a defect, seen or measured; way: how it was made to happen again;
     # reported: who reported it, where it was not seen at this bench; asked: it was not complained of, but answered
-    # when asked.
+    # when asked; place: Workshop::Places::Place where the check names one of several, or nil for all alike.
     Finding =
       Struct.new(
-        :entry, :kind, :id, :words, :chances, :conditions, :round, :reading, :found, :way, :reported, :asked,
+        :entry, :kind, :id, :words, :chances, :conditions, :round, :reading, :found, :way, :reported, :asked, :place,
         keyword_init: true
       ) do
         def initialize(conditions: [], found: {}, **) = super
@@ -20,7 +20,7 @@ module UpperBranch
         # "Pump shot: weak", "Not seen: Hesitation"
         def says(catalogue)
           case kind
-          when :check then Entries::Check.words(catalogue, id, words)
+          when :check then Entries::Check.words(catalogue, id, words, place, reading)
           when :condition then Entries::Condition.words(catalogue, id, conditions.first, words.first)
           when :recreated then Entries::Recreate.words(catalogue, id, way, words.first)
           else Entries::Symptom.words(catalogue, id, words.first)

@@ -67,14 +67,14 @@ module UpperBranch
         )
       end
 
-      # The word with the most chance.
+      # The word with the most chance; nil where no limit is known to judge it by.
       def word
-        chances.max_by { |_, chance| chance }.first
+        chances.max_by { |_, chance| chance }&.first
       end
 
       # True when no word is clear enough: measure again.
       def too_close?(clear)
-        chances.values.max < clear
+        chances.any? && chances.values.max < clear
       end
     end
   end

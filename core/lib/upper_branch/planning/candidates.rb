@@ -49,9 +49,15 @@ module UpperBranch
           end
       end
 
-      # A result stands until a repair has mended something that shows at that check; a sound one stands for good.
+      # Done at every place there is.
       def done?(check)
-        result = @job.result(check.id) or return false
+        places = @machine.places.of(check.per)
+        (places.empty? ? [nil] : places).all? { |place| stands?(check, @job.result(check.id, place: place)) }
+      end
+
+      # A result stands until a repair has mended something that shows at that check; a sound one stands for good.
+      def stands?(check, result)
+        return false unless result
         return false if result.words.intersect?(check.neutral) || (too_close?(result) && result.round == @job.round)
 
         result.round == @job.round || result.words == [check.normal] || !mended_since?(check, result)

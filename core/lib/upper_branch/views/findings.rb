@@ -26,7 +26,7 @@ module UpperBranch
       def row(finding)
         {
           entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round,
-          says: finding.says(@job.catalogue), chances: finding.chances&.transform_values { |p| p.round(6) },
+          place: finding.place&.to_h, says: finding.says(@job.catalogue), chances: finding.chances&.transform_values { |p| p.round(6) },
           measured: measured(finding), did: @ledger.moves(finding.entry), **standing(finding)
         }
       end

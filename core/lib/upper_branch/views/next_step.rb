@@ -29,8 +29,18 @@ module UpperBranch
         return unless %i[repair refer].include?(@step.kind)
 
         recorded = @job.trial?(@step.target.id)
-        plan_of(@step.target).merge(recorded ? { minutes: Job::RECORDED } : {}).merge(recorded: recorded)
+        plan_of(@step.target).merge(recorded ? { minutes: Job::RECORDED } : {})
+                             .merge(recorded: recorded, turns: turns_of(@step.target), **where(@step.target))
       end
+
+      # The place of what was found, and those the repair can be done at.
+      def where(plan)
+        defect = @job.defects.find { |one| one.open? && one.fault == plan.id }
+        { place: defect&.place&.to_h, places: Workshop::Repairs.places(@job.machine, plan).map(&:to_h) }
+      end
+
+      # Which way the screw works that this repair sets.
+      def turns_of(plan) = Workshop::Screws.of_fault(@job.machine, plan.id)&.says
 
       def proof
         @step.target.to_h if @step.kind == :prove
@@ -116,6 +126,9 @@ module UpperBranch
           travel: candidate.travel.round,
           state: candidate.code,
           group: Workshop::BenchState.group(candidate.code),
+          turns: Workshop::Screws.turned_at(@job.machine, row.check.id)&.says,
+          places: places(row.check),
+          asks_engine: row.check.reading&.dig("asks") == "demand" && @job.machine.engine.demand.nil?,
           gain: row.gain.round(4),
           expected: row.minutes&.round(1),
           waits: row.waits&.says,
@@ -125,6 +138,13 @@ module UpperBranch
               .map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }
               .sort_by { |outcome| -outcome[:chance] }
         }
+      end
+
+      # The places it can be done at, and where that has been done.
+      def places(check)
+        @job.machine.places.of(check.per).map do |place|
+          { id: place.id, name: place.name, done: @job.result(check.id, @job.round, place: place) ? true : false }
+        end
       end
 
       # The next few steps grouped by bench state, the group of the next step first.

@@ -55,6 +55,7 @@ module UpperBranch
         {
           defects: Defects.of(@job),
           findings: Findings.of(@job, @posterior, @ledger),
+          sisters: Sisters.of(@job),
           told: Told.of(@job),
           undo: Told.undo(@job),
           lost: @job.lost,
@@ -70,7 +71,22 @@ module UpperBranch
       def machine
         { family: @machine.family["id"], name: @machine.family["name"], called: @job.called, card: @job.card,
           features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks,
-          schools: shop_ways, readings: @machine.limits.to_h, symptoms: @machine.symptoms.map(&:id), checks: answers }
+          schools: shop_ways, readings: @machine.limits.to_h, symptoms: @machine.symptoms.map(&:id), checks: answers,
+          **made }
+      end
+
+      # How many there are of what, what the engine asks for, and which way its screws work.
+      def made
+        places = @machine.places
+        { carburetors: places.carburetors, cylinders: places.cylinders, places: places.to_h,
+          engine: engine, screws: Workshop::Screws.of(@machine).map(&:to_h) }
+      end
+
+      def engine
+        engine = @machine.engine
+        demand = engine.demand && Measuring::Units.from_si(engine.demand, "mL/min").round
+        { power: nil, displacement: nil, full_speed: nil }.merge(engine.to_h.transform_keys(&:to_sym))
+                                                        .merge(demand: demand, says: engine.says)
       end
 
       # The checks of this machine, and the words each can be answered with.
@@ -180,6 +196,7 @@ module UpperBranch
             name: Workshop::Repairs.name(@machine, repair.id),
             faults: repair.faults,
             round: repair.round,
+            place: repair.place,
             was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 }
           }
         end

@@ -9,8 +9,8 @@ module UpperBranch
     #   machine.limits.reading(check)["cuts"]           # => [2500, 3000]
     #   machine.limits.to_h["idle-speed"][:from]        # => "family"
     #
-    # given: {check id => {"cuts" => [...], "from" => "card" | "job", "card", "source", "date"}}. Raises Invalid naming
-    # the field.
+    # given: {check id => {"cuts" => [...], "from" => "card" | "job", "card", "source", "date", "places" => {place id =>
+    # cuts}}}. Raises Invalid naming the field.
     class Limits
       FROM = %w[trade family school card job].freeze
 
@@ -39,7 +39,8 @@ module UpperBranch
           raise Invalid.new("limits/#{id}/from", "A limit comes from a card or is this job's own")
         end
 
-        check_cuts(check.reading, row["cuts"], "limits/#{id}/cuts")
+        check_cuts(check.reading, row["cuts"], "limits/#{id}/cuts") if row["cuts"] || !row["places"]
+        (row["places"] || {}).each { |place, cuts| check_cuts(check.reading, cuts, "limits/#{id}/places/#{place}") }
       end
 
       def self.numbers?(cuts, count)
@@ -59,17 +60,19 @@ module UpperBranch
 
       # The check's reading table with "cuts" and "limit" ({"from", "source", "date", "card"}), or nil without a reading
       # or a limit.
-      def reading(check)
+      # place: id of the one place that was read, or nil
+      def reading(check, place = nil)
         rule = check.reading or return
-        cuts, limit = standing(check, rule)
-        return if cuts.nil? && %w[number calculator].include?(rule["by"] || "number")
+        cuts, limit = standing(check, rule, place)
+        return if cuts.nil? && !sisters?(check, place) && %w[number calculator].include?(rule["by"] || "number")
 
         rule.merge(
           "cuts" => cuts,
           "limit" => limit,
           "reversed" => @machine.features.include?(rule["reversed_by"]),
           "either_way" => @machine.features.include?(rule["unknown_by"]),
-          "base_cuts" => base(rule),
+          "base_cuts" => base(rule, place),
+          "demand" => demand(rule),
           "fitted" => check.words(@machine.features)
         )
       end
@@ -87,15 +90,31 @@ module UpperBranch
 
       private
 
-      # The limits of the check that says where a screw stands when it is set as usual, or nil.
-      def base(rule)
-        check = rule["base"] && @machine.check(rule["base"])
-        check && standing(check, check.reading).first
+      # One of several alike needs no limit of its own: it is held against the others.
+      def sisters?(check, place)
+        !place.nil? && check.reading.fetch("by", "number") == "number" && @machine.places.of(check.per).size > 1
       end
 
-      def standing(check, rule)
+      # The limits of the check that says where a screw stands when it is set as usual, or nil.
+      def base(rule, place)
+        check = rule["base"] && @machine.check(rule["base"])
+        check && standing(check, check.reading, place).first
+      end
+
+      # What the engine asks for, in mL/min, where the reading is judged by it; or nil.
+      def demand(rule)
+        return unless rule["asks"] == "demand" && @machine.engine.demand
+
+        Measuring::Units.from_si(@machine.engine.demand, "mL/min")
+      end
+
+      def standing(check, rule, place = nil)
         given = @given[check.id]
-        return [given["cuts"], given.slice("from", "source", "date", "card")] if given
+        own = given&.dig("places", place)
+        return [own || given["cuts"], given.slice("from", "source", "date", "card")] if own || given&.fetch("cuts", nil)
+
+        unlike = place && @machine.unlike_limit(check, place)
+        return [unlike["cuts"], { "from" => "family", "source" => unlike["source"] }] if unlike
 
         school = @machine.schools.cuts(check)
         return [school, { "from" => "school", "source" => "the shop's school" }] if school && school != rule["cuts"]

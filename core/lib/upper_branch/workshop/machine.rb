@@ -12,20 +12,25 @@ module UpperBranch
     # Raises Invalid naming the field when a word is not in the catalogue.
     class Machine
       attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options,
-                  :schools, :limits
+                  :schools, :limits, :places, :engine
 
       # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of
       # ids; schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check =>
-      # row} of a spec card or of this job (Limits)
-      def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {})
-        @given = { family: family, features: features, context: context, work: work, schools: schools, lacks: lacks }
+      # row} of a spec card or of this job (Limits); carburetors, cylinders: how many, nil where nobody has said;
+      # engine: {"power", "displacement", "full_speed"} (Engine)
+      def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {},
+                     carburetors: nil, cylinders: nil, engine: nil)
+        @given = { family: family, features: features, context: context, work: work, schools: schools, lacks: lacks,
+                   carburetors: carburetors, cylinders: cylinders, engine: engine }
         @catalogue = catalogue
         @family = catalogue.family(family) or
           raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
+        @places = Places.new(catalogue, @family, { "carburetors" => carburetors, "cylinders" => cylinders })
         @features = fitted(features || {})
         know_past(context || {}, Array(work))
         @lacks = checked_lacks(Array(lacks))
         @schools = Schools.new(catalogue, schools)
+        @engine = Engine.new(self, engine)
         @limits = Limits.new(self, limits)
         fit
         freeze
@@ -75,16 +80,31 @@ module UpperBranch
       # The same machine with other limits. limits: as `new` takes them
       def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
 
+      # The same machine with what was said of its engine: as `new` takes it
+      def with_engine(engine) = Machine.new(catalogue, **@given, engine: engine, limits: limits.given)
+
       # The same machine with features that were found out at the bench: {id => true or false}
       def refitted(features)
         given = @given.merge(features: (@given[:features] || {}).merge(features))
         Machine.new(catalogue, **given, limits: limits.given)
       end
 
+      # Ids of places of a kind that are not as the others (a screw that stays shut), on every carburetor of the set.
+      def special_places(kind)
+        rows = unlike.select { |row| row["kind"] == kind }
+        places.of(kind).map(&:id).select { |id| rows.any? { |row| place_fits?(row, id) } }
+      end
+
+      # Limits of a check at a place that is not as the others: {"cuts", "source"} or nil.
+      def unlike_limit(check, place)
+        row = unlike.find { |one| one["kind"] == check.per && place_fits?(one, place) && one.dig("limits", check.id) }
+        row && { "cuts" => row["limits"][check.id], "source" => row["says"] }
+      end
+
       # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is
-      # known.
-      def reading(check)
-        limits.reading(check)
+      # known. place: id of the one place that was read, or nil
+      def reading(check, place = nil)
+        limits.reading(check, place)
       end
 
       # Tools of a check that this bench does not have.
@@ -96,6 +116,8 @@ module UpperBranch
       def arrows
         catalogue.kept.fetch([:arrows, key]) { Catalogue::Arrows.new(catalogue, faults, checks, features) }
       end
+
+      def two_stroke? = features.include?(catalogue.book.families.role("two_stroke"))
 
       def licensed_only?
         family["licensed_only"] == true
@@ -109,6 +131,11 @@ module UpperBranch
       def inspect = "#<Machine #{family['id']}>"
 
       private
+
+      def unlike = family["unlike"] || []
+
+      # "second" of one carburetor, "2-second" of the second of a set.
+      def place_fits?(row, id) = id == row["place"] || id.to_s.end_with?("-#{row['place']}")
 
       def meant?(fault_id)
         intended = fault(fault_id).intended
@@ -136,8 +163,14 @@ module UpperBranch
           raise unknown("features/#{id}", "feature", id, catalogue.features.keys) unless catalogue.features.key?(id)
           raise Invalid.new("features/#{id}", "#{id} must be true or false") unless [true, false].include?(value)
         end
-        on, off = switches.partition { |_, value| value }
+        on, off = set(switches).partition { |_, value| value }
         ((family["features"] + on.map(&:first)).to_set - off.map(&:first)).freeze
+      end
+
+      # Several carburetors are a bank to balance, a single one is none.
+      def set(switches)
+        count = @given[:carburetors] or return switches
+        { catalogue.book.families.role("several") => count > 1 }.merge(switches)
       end
 
       # Everything answered at intake: the options chosen and the work done last.

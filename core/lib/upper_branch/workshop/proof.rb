@@ -43,10 +43,19 @@ module UpperBranch
 
       # Sound since the last repair of anything that shows at it; a later repair of something else asks for no more.
       def shown_sound?(check)
-        result = @job.result(check.id)
+        failures(check).all? { |failed| sound_since?(check, failed) }
+      end
+
+      # The last time it was not sound, at each place.
+      def failures(check)
+        failed = @job.findings.select { |one| one.kind == :check && one.id == check.id && !sound?(check, one) }
+        failed.to_h { |one| [one.place, one] }.values
+      end
+
+      def sound_since?(check, failed)
+        result = @job.result(check.id, place: failed.place)
         return false unless sound?(check, result)
 
-        failed = @job.findings.reverse.find { |one| one.kind == :check && one.id == check.id && !sound?(check, one) }
         mends = @job.repairs.select { |repair| repair.faults.any? { |fault| shows?(fault, check, failed.words) } }
         mends.all? { |repair| result.round > repair.round }
       end

@@ -37,6 +37,15 @@ module UpperBranch
         plan(state ? kind.merge("state" => state) : kind, id: fault.id, faults: [fault])
       end
 
+      # The places one of which this repair can be done at, where the machine has the part more than once: array of
+      # Places::Place
+      def self.places(machine, plan)
+        return [] unless machine.fault(plan.id)
+
+        check = machine.checks.find { |one| one.per && one.is.values.any? { |ids| ids.include?(plan.id) } }
+        check ? machine.places.of(check.per) : []
+      end
+
       # What a plan is called, and what to do, at this shop.
       def self.words(machine, plan)
         fault = machine.fault(plan.id) or

@@ -47,6 +47,7 @@ module UpperBranch
             fitting("/#{i}", row)
             links("/#{i}", row)
             names("/#{i}", row)
+            known("/#{i}", row["id"], row["only_at"], book.families.place_words.keys, "place")
           end
         end
 

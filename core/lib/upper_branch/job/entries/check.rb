@@ -5,15 +5,19 @@ module UpperBranch
     module Entries
       # The result of a check: one of its answers, several where it takes them, or a reading.
       class Check < Entry
-        # "Pump shot: weak"
-        def self.words(catalogue, id, words)
+        # "Pump shot: weak", "Idle jet to the light, carburetor 2: blocked". place: Workshop::Places::Place or nil
+        def self.words(catalogue, id, words, place = nil, reading = nil)
           check = catalogue.check(id) or return id
-          "#{check.name.delete_suffix('?')}: #{words.map { |word| check.outcomes[word] || word }.join(', ').downcase}"
+          where = place && ", #{place.name.sub(/\A./, &:downcase)}"
+          said = words.map { |word| check.outcomes[word] || word }.join(", ").downcase
+          said = "#{Measuring::Words.number(reading.value)} #{reading.unit}" if words.empty? && reading
+          "#{check.name.delete_suffix('?')}#{where}: #{said}"
         end
 
         def admit(job)
           open_job(job)
           check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
+          somewhere(job, check)
           data["outcomes"] ? outcomes(job, check) : reading(job, check)
           reporter
           possible(job, check) unless data["reported"]
@@ -23,13 +27,17 @@ module UpperBranch
           id = names.one("checks", data["check"])
           check = job.machine && (job.machine.check(id) || job.catalogue.check(id)) or
             return names.gone("check", data["check"])
+          if data["place"] && job.machine.places.find(check.per, data["place"]).nil?
+            return names.gone("place of #{check.name}", data["place"])
+          end
+
           found = data.merge("check" => id)
           found["outcomes"] ? still_answers(job, check, found, names) : still_read(job, check, found, names)
         end
 
         def apply(job, data)
           check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
-          reading = data["reading"] && (judged(job, check, data["reading"]) or return)
+          reading = data["reading"] && (judged(job, check, data) or return)
           done_here(job, check, data) unless data["reported"]
           job.findings << finding(job, check, data["outcomes"], reading)
           fitted(job, check, data["outcomes"] || [])
@@ -48,6 +56,14 @@ module UpperBranch
           now = names.one("checks", data["check"])
           words = (data["outcomes"] || []).map { |word| names.one("outcomes", word, now) }
           words.empty? ? job.catalogue.check(now)&.name || data["check"] : Check.words(job.catalogue, now, words)
+        end
+
+        # The place it names must be one of this machine.
+        def somewhere(job, check)
+          return if data["place"].nil? || job.machine.places.find(check.per, data["place"])
+
+          known = job.machine.places.of(check.per).map(&:id)
+          refuse("place", "#{check.name} has no place #{data['place'].inspect} on this machine; #{known.empty? ? 'there is only one: leave it out' : "use one of: #{known.join(', ')}"}")
         end
 
         # Somebody else's finding counts like one's own, but nothing was done at this bench.
@@ -77,11 +93,22 @@ module UpperBranch
           words = check.words(job.machine.features)
           given = data["outcomes"]
           refuse("outcomes", asked(check, words)) if given.empty?
+          enough(job, check, given)
           strange = given.find { |word| !words.include?(word) }
           if strange
             refuse("outcomes", "#{check.id} knows no outcome #{strange.inspect}; use one of: #{words.join(', ')}")
           end
           several(check, given) if given.size > 1
+        end
+
+        # Nobody can say that a flow is ample who does not know what the engine asks for.
+        def enough(job, check, given)
+          rule = check.reading or return
+          return unless rule["asks"] == "demand" && given.include?(check.normal) && job.machine.engine.demand.nil?
+          return if job.record? || data["reported"]
+
+          refuse("outcomes", "#{check.outcomes[check.normal]} against what? Say the engine's power, or its displacement " \
+                             "and full speed, first: then this can be judged")
         end
 
         def several(check, given)
@@ -97,7 +124,7 @@ module UpperBranch
           unless check.reading
             refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{words.join(', ')}")
           end
-          rule = job.machine.reading(check) or refuse("reading", without_limit(check))
+          rule = job.machine.reading(check, data["place"]) or refuse("reading", without_limit(check))
           Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
         end
 
@@ -138,7 +165,7 @@ module UpperBranch
         end
 
         def still_read(job, check, found, names)
-          check.reading && job.machine.reading(check) ? found : names.gone("reading of", check.name)
+          check.reading && job.machine.reading(check, found["place"]) ? found : names.gone("reading of", check.name)
         end
 
         # How the machine is made, where this check has found it out.
@@ -149,8 +176,8 @@ module UpperBranch
 
         # nil, and noted as lost, when a reading can no longer be judged: its unit, or what its calculator asks for, has
         # gone.
-        def judged(job, check, reading)
-          Measuring::Reading.judge(job.machine.reading(check), reading, job.catalogue.worktop)
+        def judged(job, check, data)
+          Measuring::Reading.judge(job.machine.reading(check, data["place"]), data["reading"], job.catalogue.worktop)
         rescue Invalid => e
           job.lost << { entry: id, says: "The reading of #{check.name} can no longer be judged: #{e.message}" }
           nil
@@ -169,17 +196,20 @@ module UpperBranch
             entry: id,
             kind: :check,
             id: check.id,
-            words: outcomes || [reading.word],
-            chances: outcomes ? nil : reading.chances,
+            words: outcomes || [reading.word].compact,
+            chances: outcomes || reading.word.nil? ? nil : reading.chances,
             round: job.round,
             reading: reading,
             found: defects(job, check, outcomes || measured(job, reading)),
-            reported: data["reported"]
+            reported: data["reported"],
+            place: data["place"] && job.machine.places.find(check.per, data["place"])
           )
         end
 
         # The word of a reading that lies beyond its limit by the margin.
         def measured(job, reading)
+          return [] if reading.word.nil?
+
           reading.chances.fetch(reading.word) >= job.catalogue.scale["evidence"]["fact"] ? [reading.word] : []
         end
 

@@ -6,7 +6,7 @@ module UpperBranch
       # The machine in hand: its family, what it has fitted, what is known of its past, how this shop works. Entered
       # again, it takes the place of the one before.
       class Machine < Entry
-        PARTS = %i[family features context work schools lacks limits].freeze
+        PARTS = %i[family features context work schools lacks limits carburetors cylinders engine].freeze
 
         # Ids that were renamed since are read by their names of today; one that is gone is let pass only where the
         # machine of this job has lost it already.
@@ -14,9 +14,12 @@ module UpperBranch
           names = Names.new(job.catalogue)
           kept = surviving(job, names)
           build(job, kept && (names.lost - lost(job)).empty? ? kept : data)
-          return unless job.machine && job.findings.any? && job.machine.family["id"] != kept["family"]
+          return unless job.machine && job.findings.any?
 
-          refuse("family", "Findings are already recorded: strike them out before changing the family")
+          if job.machine.family["id"] != kept["family"]
+            refuse("family", "Findings are already recorded: strike them out before changing the family")
+          end
+          places_stay(job, build(job, kept))
         end
 
         def surviving(job, names)
@@ -34,6 +37,18 @@ module UpperBranch
         end
 
         private
+
+        # A place that a finding names stays.
+        def places_stay(job, machine)
+          gone = job.findings.find do |finding|
+            kind = finding.place && job.catalogue.check(finding.id).per
+            kind && machine.places.find(kind, finding.place.id).nil?
+          end
+          return unless gone
+
+          field = job.catalogue.check(gone.id).per == "cylinder" ? "cylinders" : "carburetors"
+          refuse(field, "A finding names #{gone.place.name}: strike it out before there are fewer")
+        end
 
         def lost(job)
           own = job.live.select { |entry| entry.kind == kind }.map(&:id)

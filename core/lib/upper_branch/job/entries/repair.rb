@@ -10,6 +10,7 @@ module UpperBranch
         def admit(job)
           open_job(job)
           plan = Workshop::Repairs.find(job.machine, data["repair"]) or refuse("repair", nowhere)
+          somewhere(job, plan)
           strange = (data["faults"] || []).find { |id| !job.machine.fault(id) }
           refuse("faults", "#{strange} is no fault of this machine") if strange
           return unless job.machine.licensed_only? && !plan.refers? && INTERNAL.include?(plan.state)
@@ -33,7 +34,7 @@ module UpperBranch
           plan = Workshop::Repairs.find(job.machine, data["repair"]) or return lost(job, data)
           way(job, plan)
           job.minutes += data["minutes"] || (job.trial?(plan.id) ? Job::RECORDED : plan.minutes)
-          done(job, plan.id, data["faults"] || plan.faults.map(&:id), plan.success)
+          done(job, plan.id, data["faults"] || plan.faults.map(&:id), plan.success, data["place"])
         end
 
         def says(job)
@@ -46,6 +47,16 @@ module UpperBranch
 
         def nowhere = "No repair or fault is called #{data['repair'].inspect} on this machine"
 
+        # The place it was done at must be one where this machine has the part.
+        def somewhere(job, plan)
+          return if data["place"].nil?
+
+          places = Workshop::Repairs.places(job.machine, plan)
+          return if places.any? { |place| place.id == data["place"] }
+
+          refuse("place", places.empty? ? "This is not there more than once on this machine: leave the place out" : "No such place on this machine; use one of: #{places.map(&:id).join(', ')}")
+        end
+
         def way(job, plan)
           cost, state = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, [plan.state])
           job.move(state, cost) if state && cost.finite?
@@ -57,8 +68,9 @@ module UpperBranch
           done(job, data["repair"], data["faults"], 0.0)
         end
 
-        def done(job, plan_id, faults, success)
-          job.repairs << Job::Repair.new(entry: id, id: plan_id, faults: faults, success: success, round: job.round)
+        def done(job, plan_id, faults, success, place = nil)
+          job.repairs << Job::Repair.new(entry: id, id: plan_id, faults: faults, success: success, round: job.round,
+                                         place: place)
         end
       end
     end

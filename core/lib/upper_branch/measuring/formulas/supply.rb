@@ -54,6 +54,8 @@ module UpperBranch
 
         def segments(v, _k)
           flows = v[:times].map { |time| v[:volume] / time }
+          return one_timing(flows.first) if flows.one?
+
           unsure = v[:times].map { |time| v[:volume] / time * 0.3 / time } # 0.3 s of hand
           line = Restriction.new(flows, unsure, v[:head])
           rows = line.stretches
@@ -65,6 +67,12 @@ module UpperBranch
             sure: -> { line.tightest_chances[worst] },
             says: ["The stretch that ends at point #{worst + 1} is the tightest: look there."]
           }
+        end
+
+        # One point tells how much arrives there, not where it is lost.
+        def one_timing(flow)
+          { tightest: nil, hole: nil, share: nil, sure: nil,
+            says: ["#{Words.amount(flow, 'mL/min')} arrives: time a second point to see where it is lost."] }
         end
 
         def passage(v, k)

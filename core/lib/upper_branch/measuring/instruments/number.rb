@@ -15,12 +15,12 @@ module UpperBranch
           values = numbers.map { |value| checked(value) }
           mean, uncertainty = Uncertainty.mean(values, resolution, @rule["repeatability"])
           mean, says = corrected(mean)
-          shares = Uncertainty.shares(mean, uncertainty, @rule["cuts"])
+          shares = @rule["cuts"] ? Uncertainty.shares(mean, uncertainty, @rule["cuts"]) : []
           Reading.new(
             value: mean,
             unit: @rule["unit"],
             uncertainty: uncertainty,
-            chances: @rule["words"].zip(shares).to_h,
+            chances: @rule["words"].zip(shares).to_h.compact,
             says: says
           )
         end

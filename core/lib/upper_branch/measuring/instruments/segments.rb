@@ -13,7 +13,7 @@ module UpperBranch
 
         def answer
           @points = @inputs["points"] || along.first(Array(@inputs["times"]).size)
-          @demand = @inputs["demand"]
+          @demand = @inputs["demand"] || @rule["demand"]
           unless points_fit?
             raise Invalid.new(
               "reading/inputs/points",
@@ -51,23 +51,38 @@ module UpperBranch
 
         def words(flows, unsure)
           short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
-          where = Restriction.new(flows, unsure, input("head").value).tightest_chances
+          { @rule["roles"]["ample"] => ample }.merge(where(flows, unsure).transform_values { |chance| short * chance })
+        end
+
+        # {word of a point => chance that the line is tight there}. One timing says only that it is somewhere before.
+        def where(flows, unsure)
           at = @rule["points"].to_h { |point| point.values_at("id", "short") }
-          { @rule["roles"]["ample"] => ample }.merge(
-            @points.each_with_index.to_h { |point, i| [at[point], short * where[i]] }
-          )
+          if flows.one?
+            before = along.first(along.index(@points.first) + 1)
+            return before.to_h { |point| [at[point], 1.0 / before.size] }
+          end
+
+          chances = Restriction.new(flows, unsure, input("head").value).tightest_chances
+          @points.each_with_index.to_h { |point, i| [at[point], chances[i]] }
         end
 
         def by_demand(flow, unsure)
           Uncertainty.shares(flow / demand, unsure / demand, [@rule["thin"]])
         end
 
+        def ask_demand
+          raise Invalid.new("reading/inputs/demand", "#{@rule['name']}: say what the engine asks for, or its power, or its " \
+                                                     "displacement and full speed: without that nobody can call it ample")
+        end
+
         def demand
           @demand && Units.to_si(@demand, "mL/min")
         end
 
-        # No demand known: short when the line loses most of what the first point gives.
+        # No demand known: short when the line loses most of what the first point gives; what is left cannot be called
+        # ample.
         def by_loss(flows)
+          ask_demand if flows.one? || flows.last > 0.6 * flows.first
           short = Uncertainty.normal_cdf((0.6 - (flows.last / flows.first)) / 0.1)
           [short, 1 - short]
         end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Views
+    # Readings of one check at several places, side by side: the sound sister is the reference where no figure of the
+    # maker exists (common practice, no source). As plain data:
+    #
+    #   Sisters.of(job)   # => [{check: "float-level", name:, unit:, readings: [{place:, name:, value:, u:}], odd: "3", says:}]
+    #
+    # odd: the place whose reading lies further from the middle of the others than both can be unsure of (three standard
+    # uncertainties); of two that differ, nobody can say which is off, so that odd is nil and says tells the difference.
+    module Sisters
+      SURE = 3.0
+
+      module_function
+
+      def of(job)
+        placed = job.findings.select { |one| one.kind == :check && one.place && one.reading&.value }
+        placed.group_by(&:id).filter_map { |id, findings| row(job, id, latest(findings)) }
+      end
+
+      def latest(findings) = findings.to_h { |one| [one.place, one] }.values
+
+      def row(job, id, findings)
+        return if findings.size < 2
+
+        odd = findings.size > 2 ? furthest(findings) : nil
+        check = job.catalogue.check(id)
+        { check: id, name: check.reading["name"], unit: findings.first.reading.unit,
+          readings: findings.map { |one| reading(one) }, odd: odd&.place&.id, says: says(findings, odd) }
+      end
+
+      def reading(finding)
+        { place: finding.place.id, name: finding.place.name, value: finding.reading.value.round(6),
+          u: finding.reading.uncertainty&.round(6) }
+      end
+
+      # The one that lies off, where only one does.
+      def furthest(findings)
+        off = findings.select { |one| off?(one, findings - [one]) }
+        off.max_by { |one| away(one, findings - [one]) }
+      end
+
+      def off?(one, others)
+        unsure = Math.hypot(one.reading.uncertainty.to_f, others.map { |each| each.reading.uncertainty.to_f }.max)
+        away(one, others) > SURE * unsure
+      end
+
+      def away(one, others) = (one.reading.value - middle(others)).abs
+
+      def middle(findings)
+        values = findings.map { |one| one.reading.value }.sort
+        (values[(values.size - 1) / 2] + values[values.size / 2]) / 2.0
+      end
+
+      def says(findings, odd)
+        unit = findings.first.reading.unit
+        if odd
+          others = findings - [odd]
+          return "#{odd.place.name} stands #{Measuring::Words.number(away(odd, others))} #{unit} from its sisters: look there."
+        end
+
+        low, high = findings.map { |one| one.reading.value }.minmax
+        spread = "#{Measuring::Words.number(high - low)} #{unit}"
+        return "They differ by #{spread}: one of the two is off." if findings.size == 2 && off?(*findings.then { |one, two| [one, [two]] })
+
+        "They agree within #{spread}."
+      end
+      private_class_method :latest, :row, :reading, :furthest, :off?, :away, :middle, :says
+    end
+  end
+end
