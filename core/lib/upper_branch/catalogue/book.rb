@@ -15,12 +15,14 @@ module UpperBranch
         "schools" => Sections::Schools, "house" => Sections::House, "synonyms" => Sections::Synonyms,
         "mistakes" => Sections::Mistakes, "primer" => Sections::Primer, "worktop" => Sections::Worktop,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
-        "screws" => Sections::Screws, "faults" => Sections::Faults, "checks" => Sections::Checks
+        "screws" => Sections::Screws, "chains" => Sections::Chains,
+        "faults" => Sections::Faults, "checks" => Sections::Checks
       }.freeze
       FOLDERS = %w[faults checks].freeze # sections spread over the files of a folder
       NAMES = CLASSES.keys.freeze
 
       def initialize(tables)
+        tables = Chain.derive(tables)
         @sections = CLASSES.to_h { |name, kind| [name, kind.new(name, tables[name], self)] }
       end
 
