@@ -149,10 +149,9 @@ RSpec.describe UpperBranch::Catalogue do
     it "refuses a fault that nothing can prove" do
       expect(
         problems_with("faults/supply.yml") do |text|
-          text.sub("checks: {crank-delivery: {none: A}, fuel-pressure: {low: A}, aux-tank-carb: {cured: O}}",
-                   "checks: {}")
+          text.sub("checks: {passage-size: {too-small: A}}", "checks: {}")
         end
-      ).to include(a_string_including("crank-delivery: fuel-pump-dead shows nothing here"))
+      ).to include(a_string_including("passage-size: passage-small shows nothing here"))
     end
 
     it "refuses a strength outside (0, 1)" do
