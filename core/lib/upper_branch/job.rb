@@ -25,7 +25,8 @@ module UpperBranch
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
-    attr_reader :catalogue, :machine, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost, :waived, :gates
+    attr_reader :catalogue, :machine, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
+                :waived, :gates
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -123,7 +124,7 @@ module UpperBranch
       @findings.any? { |one| one.symptom? && one.id == id && one.words == ["present"] && !one.asked }
     end
 
-    # How the machine is made was found out: it stands, whatever is entered of the machine later, until it is struck out.
+    # How the machine is made was found out: it stands, whatever is entered of it later, until it is struck out.
     # features: {id => true or false}
     def found_fitted(features)
       @fitted.merge!(features)

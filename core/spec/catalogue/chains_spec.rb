@@ -7,7 +7,8 @@ RSpec.describe UpperBranch::Catalogue::Chain do
     "looks" => [
       { "check" => "buckets", "strength" => "A", "weaker" => "S", "dim" => ["well"], "whole" => "full",
         "points" => { "dry-at-pipe" => "pipe", "dry-at-tap" => "tap" } },
-      { "check" => "hose", "strength" => "O", "joined" => { "after" => "pipe", "cured" => "runs", "not_cured" => "dry" } },
+      { "check" => "hose", "strength" => "O",
+        "joined" => { "after" => "pipe", "cured" => "runs", "not_cured" => "dry" } },
       { "check" => "sound", "strength" => "O", "shows" => { "gurgles" => %w[valve tap], "silent" => ["valve"] } }
     ]
   }
@@ -16,17 +17,21 @@ RSpec.describe UpperBranch::Catalogue::Chain do
   it "shows a break at the first point behind it, and at what is joined behind it" do
     expect(chain.shown_by("well-shut")).to eq("buckets" => { "dry-at-pipe" => "S" }, "hose" => { "runs" => "O" })
     expect(chain.shown_by("pipe-shut")).to eq("buckets" => { "dry-at-pipe" => "A" }, "hose" => { "runs" => "O" })
-    expect(chain.shown_by("valve-shut")).to eq("buckets" => { "dry-at-tap" => "A" }, "sound" => { "gurgles/silent" => "O" })
+    expect(chain.shown_by("valve-shut")).to eq("buckets" => { "dry-at-tap" => "A" },
+                                               "sound" => { "gurgles/silent" => "O" })
     expect(chain.shown_by("nothing")).to eq({})
   end
 
   it "clears what lies before the point before, all by the word for the whole, and nothing that shows dimly" do
-    expect(chain.cleared_at("buckets")).to eq("dry-at-tap" => ["pipe-shut"], "full" => %w[pipe-shut valve-shut tap-shut])
+    expect(chain.cleared_at("buckets")).to eq("dry-at-tap" => ["pipe-shut"],
+                                              "full" => %w[pipe-shut
+                                                           valve-shut tap-shut])
     expect(chain.cleared_at("hose")).to eq("dry" => %w[well-shut pipe-shut])
   end
 
   it "leaves standing what a row says itself" do
-    tables = { "chains" => [row], "faults" => [{ "id" => "pipe-shut", "checks" => { "hose" => { "runs" => "R" } } }], "checks" => [{ "id" => "hose", "clears" => { "dry" => ["x"] } }] }
+    tables = { "chains" => [row], "faults" => [{ "id" => "pipe-shut", "checks" => { "hose" => { "runs" => "R" } } }],
+               "checks" => [{ "id" => "hose", "clears" => { "dry" => ["x"] } }] }
     derived = described_class.derive(tables)
     expect(derived["faults"].first["checks"]).to eq("buckets" => { "dry-at-pipe" => "A" }, "hose" => { "runs" => "R" })
     expect(derived["checks"].first["clears"]).to eq("dry" => %w[well-shut pipe-shut x])

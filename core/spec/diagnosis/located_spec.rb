@@ -14,7 +14,9 @@ RSpec.describe UpperBranch::Diagnosis::Located do
 
   it "clears as much as was looked at, and all when all was" do
     located = described_class.new(compiled, machine)
-    misses = machine.places.of("barrel").map { |place| located.table(finding(place, "clear"), check, table).misses[index] }
+    misses = machine.places.of("barrel").map do |place|
+      located.table(finding(place, "clear"), check, table).misses[index]
+    end
     strength = table.sum(index)
     (1..4).each { |k| expect(misses.first(k).reduce(:*)).to be_within(1e-9).of(1 - (strength * k / 4)) }
   end

@@ -32,7 +32,7 @@ RSpec.describe "Readings as evidence" do
   end
 
   it "a reading on the limit moves little, one beyond it much" do
-    near = moved("car-one", "flood-vent", "fuel-pressure", { "value" => 7.05, "unit" => "psi" })
+    near = moved("car-one", "flood-vent", "fuel-pressure", { "value" => 6.05, "unit" => "psi" })
     far = moved("car-one", "flood-vent", "fuel-pressure", { "value" => 8.5, "unit" => "psi" })
     gain = ->((before, after)) { after.now("pressure-high") - before.now("pressure-high") }
     expect(gain.call(near)).to be < gain.call(far)

@@ -46,11 +46,16 @@ RSpec.describe UpperBranch::Measuring::Instruments do
 
     # Found, base and wants are three facts (common practice, no source): base 0.75 to 2.5 turns here.
     it "tells set wrong from a screw that wants to be far from its base" do
-      far = { "turns" => (0..8).map { |i| 2.0 + (i * 0.25) }, "values" => (0..8).map { |i| 700 - (60 * ((i * 0.25) - 1.3)**2) } }
+      far = { "turns" => (0..8).map { |i| 2.0 + (i * 0.25) }, "values" => (0..8).map do |i|
+        700 - (60 * (((i * 0.25) - 1.3)**2))
+      end }
       expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 2.0) }).word).to eq "wants-far-richer"
       expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 3.3) }).word).to eq "wants-far-richer"
-      expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 3.3) }, family: "slide").word).to eq "wants-far-leaner"
-      near = { "turns" => (0..8).map { |i| 0.5 + (i * 0.25) }, "values" => (0..8).map { |i| 700 - (60 * ((i * 0.25) - 1.0)**2) } }
+      expect(judge("mixture-sweep", { "inputs" => far.merge("found" => 3.3) },
+                   family: "slide").word).to eq "wants-far-leaner"
+      near = { "turns" => (0..8).map { |i| 0.5 + (i * 0.25) }, "values" => (0..8).map do |i|
+        700 - (60 * (((i * 0.25) - 1.0)**2))
+      end }
       expect(judge("mixture-sweep", { "inputs" => near.merge("found" => 3.0) }).word).to eq "peak-leaner"
     end
 
@@ -168,10 +173,42 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   end
 
   it "narrows with repeats" do
-    one = judge("fuel-pressure", { "value" => 6.9, "unit" => "psi" })
-    four = judge("fuel-pressure", { "repeats" => [6.9, 6.9, 6.9, 6.9], "unit" => "psi" })
+    one = judge("fuel-pressure", { "value" => 5.9, "unit" => "psi" })
+    four = judge("fuel-pressure", { "repeats" => [5.9, 5.9, 5.9, 5.9], "unit" => "psi" })
     expect(four.uncertainty).to be_within(1e-9).of(one.uncertainty / 2)
     expect(four.chances["in-range"]).to be > one.chances["in-range"]
+  end
+
+  # About 12 V on electronic ignition, 9.6 V at a ballasted coil with the points shut (common practice, no source).
+  it "judges voltage and pressure by what is fitted" do
+    volts = lambda { |family, value, features = {}|
+      judge("primary-volts", { "value" => value, "unit" => "V" }, family: family, features: features).word
+    }
+    expect(volts["car-one", 9.6]).to eq "right"
+    expect(volts["car-one", 9.6, { "ballast" => false }]).to eq "low"
+    expect(volts["small-float", 12.1]).to eq "right"
+    psi = ->(family, value) { judge("fuel-pressure", { "value" => value, "unit" => "psi" }, family: family).word }
+    expect([psi["four-block", 6.2], psi["car-two", 6.9], psi["four-block", 8.0],
+            psi["four-block", 3.5]]).to eq %w[in-range high high low]
+  end
+
+  describe "the compression gauge" do
+    def compression(*values) = judge("compression", { "inputs" => { "values" => values } }, family: "car-two").word
+
+    it "tells one cylinder from all" do
+      expect(compression(128, 131, 127, 130)).to eq "even"
+      expect(compression(128, 131, 84, 130)).to eq "one-low"
+      expect(compression(60, 62, 58, 61)).to eq "all-low"
+      expect(compression(130)).to eq "even"
+    end
+  end
+
+  it "holds full speed against the engine's own maximum" do
+    machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "diaphragm", engine: { "full_speed" => 12_000 })
+    word = ->(rpm) { UpperBranch::Measuring::Reading.judge(machine.reading(machine.check("full-speed")), { "value" => rpm, "unit" => "rpm" }).word }
+    expect([word[11_600], word[12_900], word[9_800]]).to eq %w[within over under]
+    plain = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "diaphragm")
+    expect(plain.reading(plain.check("full-speed"))).to be_nil
   end
 
   it "names the field inside what was taken down" do

@@ -5,7 +5,7 @@ RSpec.describe UpperBranch::Measuring::Reading do
 
   it "gives a clear word away from the limits and is too close to call on one" do
     expect(judge("fuel-pressure", value: 4.0, unit: "psi").chances["in-range"]).to be > 0.999
-    on_the_limit = judge("fuel-pressure", value: 7.0, unit: "psi")
+    on_the_limit = judge("fuel-pressure", value: 6.0, unit: "psi")
     expect(on_the_limit.chances["high"]).to be_within(1e-9).of(0.5)
     expect(on_the_limit.too_close?(0.9)).to be true
   end
@@ -24,8 +24,8 @@ RSpec.describe UpperBranch::Measuring::Reading do
   end
 
   it "is surer with a finer instrument" do
-    coarse = judge("fuel-pressure", value: 7.4, unit: "psi", resolution: 1)
-    fine = judge("fuel-pressure", value: 7.4, unit: "psi", resolution: 0.1)
+    coarse = judge("fuel-pressure", value: 6.4, unit: "psi", resolution: 1)
+    fine = judge("fuel-pressure", value: 6.4, unit: "psi", resolution: 0.1)
     expect(fine.chances["high"]).to be > coarse.chances["high"]
   end
 

@@ -104,7 +104,7 @@ RSpec.describe UpperBranch::Planning::NextStep do
         **old
       )
     expect(next_step(still)[:kind]).not_to eq :prove
-    expect(posterior(still).now("pump-inlet-check")).to be > 0.3
+    expect(posterior(still).now("pump-inlet-check")).to be > 0.2
   end
 
   it "is the same for the same job" do

@@ -140,6 +140,10 @@ RSpec.describe "Worked examples" do
       "spread" => 100 * 1.3 / 8.5,
       "first" => 2
     },
+    "compression" => {
+      "lowest" => 100 * 126 / 131.0,
+      "mean" => 515 / 4.0
+    },
     "venturi" => {
       "air" => 2.0 * 100 / 2 * 0.85,
       "through" => 0.085 / (pi / 4 * (0.033**2)),

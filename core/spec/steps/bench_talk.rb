@@ -3,6 +3,7 @@
 # A row of the steps corpus as a job: what was told, then what was done, one short word each.
 #
 #   "pump-shot=weak"                 a check and its outcomes (comma between several)
+#   "idle-jet-through@2=blocked"     the same at one place of several
 #   "reported:needle-look=grooved"   the same, reported by somebody else
 #   "read:fuel-pressure=9.5 psi"     a reading
 #   "limit:float-level=21,23"        a limit of this job
@@ -14,9 +15,7 @@ module BenchTalk
              "bench" => { "carburetor" => "bench" }, "apart" => { "carburetor" => "apart" } }.freeze
 
   # What the engines of these rows are known by, unless a row says otherwise (invented): kW.
-  ENGINES = Hash.new({ "power" => 60 }).merge("small-float" => { "power" => 4 }, "diaphragm" => { "power" => 1.5 },
-                                              "slide" => { "power" => 12 }, "cv" => { "power" => 40 },
-                                              "aero-updraft" => { "power" => 80 })
+  ENGINES = { "small-float" => 4, "diaphragm" => 1.5, "slide" => 12, "cv" => 40, "aero-updraft" => 80 }.freeze
 
   # [kind, data] of one word; before: the entries so far
   def self.entry(word, before)
@@ -31,7 +30,12 @@ module BenchTalk
     return ["strike", { "entry" => (before - 1).to_s }] if word == "strike"
 
     check, outcomes = word.split("=")
-    ["check", { "check" => check, "outcomes" => outcomes.split(",") }]
+    ["check", { **at(check), "outcomes" => outcomes.split(",") }]
+  end
+
+  def self.at(check)
+    id, place = check.split("@")
+    { "check" => id, "place" => place }.compact
   end
 
   def self.said_reported(rest)
@@ -40,7 +44,7 @@ module BenchTalk
 
   def self.said_read(rest)
     check, value, unit = rest.match(/\A(.*)=([\d.]+) (.*)\z/).captures
-    ["check", { "check" => check, "reading" => { "value" => value.to_f, "unit" => unit } }]
+    ["check", { **at(check), "reading" => { "value" => value.to_f, "unit" => unit } }]
   end
 
   def self.said_limit(rest)
@@ -66,7 +70,8 @@ module BenchTalk
 
   # Entries of a row, the machine first: [[kind, data], ...]
   def self.entries(row)
-    machine = { "engine" => ENGINES[row["family"]] }.merge(row.slice("family", "features", "context", "work", "engine", "carburetors", "cylinders"))
+    known = row.slice("family", "features", "context", "work", "engine", "carburetors", "cylinders")
+    machine = { "engine" => { "power" => ENGINES.fetch(row["family"], 60) } }.merge(known)
     told = (row["seen"] || []).map do |word|
       symptom, condition = word.split("@")
       ["symptom", { "symptom" => symptom, "seen" => "present", "when" => [condition].compact }]

@@ -2,7 +2,10 @@
 
 # The sound sister is the reference where no book figure exists (common practice, no source).
 RSpec.describe UpperBranch::Views::Sisters do
-  def level(place, value) = ["check", { "check" => "float-level", "reading" => { "value" => value, "unit" => "mm" }, "place" => place }]
+  def level(place, value)
+    ["check", { "check" => "float-level", "reading" => { "value" => value, "unit" => "mm" }, "place" => place }]
+  end
+
   def sisters(*levels) = described_class.of(job("cv", seen("rough-idle"), *levels, "carburetors" => 4))
 
   it "point at the one that stands off, without any figure of the maker" do
@@ -12,8 +15,10 @@ RSpec.describe UpperBranch::Views::Sisters do
   end
 
   it "do not say which of two is off, and nothing of one" do
-    expect(sisters(level("1", 18.1), level("2", 15.0)).first).to include(odd: nil, says: "They differ by 3.1 mm: one of the two is off.")
-    expect(sisters(level("1", 18.1), level("2", 18.3), level("3", 18.0)).first).to include(odd: nil, says: "They agree within 0.3 mm.")
+    expect(sisters(level("1", 18.1),
+                   level("2", 15.0)).first).to include(odd: nil, says: "They differ by 3.1 mm: one of the two is off.")
+    expect(sisters(level("1", 18.1), level("2", 18.3),
+                   level("3", 18.0)).first).to include(odd: nil, says: "They agree within 0.3 mm.")
     expect(sisters(level("1", 18.1))).to eq []
   end
 
@@ -23,6 +28,9 @@ RSpec.describe UpperBranch::Views::Sisters do
     expect(told.findings.last.says(CATALOGUE)).to eq "Float setting, carburetor 1: 18.1 mm"
     plain = job("cv", seen("rough-idle"), "carburetors" => 4)
     expect(posterior(told).all_now["level-set-low"]).to be_within(1e-12).of(posterior(plain).all_now["level-set-low"])
-    expect { job("cv", ["check", { "check" => "float-level", "reading" => { "value" => 18, "unit" => "mm" } }], "carburetors" => 4) }.to raise_error(UpperBranch::Invalid)
+    expect do
+      job("cv", ["check", { "check" => "float-level", "reading" => { "value" => 18, "unit" => "mm" } }],
+          "carburetors" => 4)
+    end.to raise_error(UpperBranch::Invalid)
   end
 end

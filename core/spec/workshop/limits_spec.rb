@@ -8,7 +8,8 @@ RSpec.describe UpperBranch::Workshop::Limits do
   it "go from the trade over the family, the school and the card to the job's own" do
     expect(standing(machine, "idle-speed")).to eq [[500, 900], "trade"]
     expect(standing(machine("diaphragm"), "idle-speed")).to eq [[2500, 3000], "family"]
-    expect(standing(machine(schools: { "stop-limit" => "one-and-a-half" }), "stop-turns")).to eq [[1.75, 2.75], "school"]
+    expect(standing(machine(schools: { "stop-limit" => "one-and-a-half" }),
+                    "stop-turns")).to eq [[1.75, 2.75], "school"]
     expect(standing(machine("diaphragm", limits: given("card", [2700, 2900])), "idle-speed")).to eq [
       [2700, 2900],
       "card"

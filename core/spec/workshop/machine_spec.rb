@@ -27,7 +27,50 @@ RSpec.describe UpperBranch::Workshop::Machine do
     expect(progressive.check("idle-jet-through").states).to eq ["S"]
     plan = UpperBranch::Workshop::Repairs.find(progressive, "idle-jet-blocked")
     expect(plan.state).to eq "S"
-    expect(UpperBranch::Workshop::Repairs.find(machine, "idle-jet-blocked").state).to eq "apart"
+    expect(UpperBranch::Workshop::Repairs.find(machine, "idle-jet-blocked").state).to eq "open"
+    expect(UpperBranch::Workshop::Repairs.find(machine, "idle-passage-blocked").state).to eq "apart"
+  end
+
+  it "reaches what its features let one reach, before what its family does" do
+    plain = machine
+    fitted = machine(features: { "outside-inlet" => true })
+    expect(plain.check("needle-look").states).to eq ["open"]
+    expect(fitted.check("needle-look").states).to eq ["S"]
+    expect(fitted.access_to(fitted.check("needle-look"))).to include "fitting outside"
+    expect(UpperBranch::Workshop::Repairs.find(fitted, "needle-worn").state).to eq "S"
+  end
+
+  # Neither a look nor a repair may ask for more than its own opening does (common sense, no source).
+  it "never makes a look or a repair dearer than taking it apart" do
+    CATALOGUE.families.each do |family|
+      one = described_class.new(CATALOGUE, family: family["id"])
+      ways = UpperBranch::Workshop::Transitions.for(one.family, CATALOGUE)
+      start = UpperBranch::Workshop::BenchState.new(engine: "warm")
+      cost = ->(states) { ways.nearest(start, states).first }
+      (CATALOGUE.book.families.feature_access + (family["access"] || [])).each do |way|
+        Array(way["checks"]).each do |id|
+          usual = CATALOGUE.check(id)
+          most = [cost[usual.states], cost[["apart"]]].max # a screen under a cover is not a screen in a nut
+          dearer = cost[[way["state"]]] + (way["minutes"] || usual.minutes) > most + usual.minutes
+          expect(dearer).to be(false), "#{id} on #{family['id']}: #{way['says']}"
+        end
+        Array(way["faults"]).filter_map { |id| one.fault(id) }.each do |fault|
+          usual = CATALOGUE.repair_kind(fault.repair)["state"]
+          most = [cost[[usual]], cost[["apart"]]].max
+          expect(cost[[way["state"]]]).to be <= most, "#{fault.id} on #{family['id']}"
+        end
+      end
+    end
+  end
+
+  it "looks and mends where the trade does, by family (common practice, no source)" do
+    at = ->(family, check) { described_class.new(CATALOGUE, family: family).check(check).states }
+    expect(at["four-block", "seat-seal"]).to eq ["S"]
+    expect(at["side-twin", "main-jet-through"]).to eq ["S"]
+    expect(at["slide", "needle-jet"]).to eq ["S"]
+    expect(at["small-float", "main-jet-through"]).to eq ["open"]
+    plan = UpperBranch::Workshop::Repairs.find(described_class.new(CATALOGUE, family: "aero-updraft"), "fitting-leak")
+    expect(plan.refers?).to be true
   end
 
   it "names what a bench lacks, by the tools the shop's ways ask for" do

@@ -24,25 +24,39 @@ RSpec.describe UpperBranch::Workshop::Places do
   it "refuse what such a machine cannot have, at the field" do
     refused("carburetors") { machine("small-float", carburetors: 3) }
     refused("cylinders") { machine("diaphragm", cylinders: 2) }
-    refused("place") { job("cv", found("cv-diaphragm", "holed").then { |kind, data| [kind, data.merge("place" => "5")] }, "carburetors" => 4) }
-    refused("place") { job("car-one", ["check", { "check" => "float-shake", "outcomes" => ["sound"], "place" => "left" }]) }
+    refused("place") do
+      job("cv", found("cv-diaphragm", "holed").then do |kind, data|
+        [kind, data.merge("place" => "5")]
+      end, "carburetors" => 4)
+    end
+    refused("place") do
+      job("car-one", ["check", { "check" => "float-shake", "outcomes" => ["sound"], "place" => "left" }])
+    end
     named = [["check", { "check" => "cv-diaphragm", "outcomes" => ["holed"], "place" => "4" }]]
-    refused("carburetors") { job("cv", *named, ["machine", { "family" => "cv", "carburetors" => 2 }], "carburetors" => 4) }
+    refused("carburetors") do
+      job("cv", *named, ["machine", { "family" => "cv", "carburetors" => 2 }], "carburetors" => 4)
+    end
   end
 
   it "has a finding, a defect and its repair at one of them, and the rest left open" do
     at = ->(place, word) { ["check", { "check" => "idle-jet-through", "outcomes" => [word], "place" => place }] }
     traced = job("cv", seen("rough-idle"), at["2", "blocked"], at["4", "partly"], "carburetors" => 4)
-    expect(traced.defects.map { |one| [one.fault, one.place.id] }).to eq [%w[idle-jet-blocked 2], %w[idle-jet-blocked 4]]
+    expect(traced.defects.map do |one|
+      [one.fault, one.place.id]
+    end).to eq [%w[idle-jet-blocked 2], %w[idle-jet-blocked 4]]
     expect(traced.findings.last.says(CATALOGUE)).to eq "Idle jet to the light, carburetor 4: partly blocked"
 
-    mended = traced.with({ "id" => "9", "kind" => "repair", "data" => { "repair" => "idle-jet-blocked", "place" => "2" } })
+    mended = traced.with({ "id" => "9", "kind" => "repair",
+                           "data" => { "repair" => "idle-jet-blocked", "place" => "2" } })
     expect(mended.defects.map(&:open?)).to eq [false, true]
     expect(posterior(mended).now("idle-jet-blocked")).to be_within(1e-9).of(1)
-    both = mended.with({ "id" => "10", "kind" => "repair", "data" => { "repair" => "idle-jet-blocked", "place" => "4" } })
+    both = mended.with({ "id" => "10", "kind" => "repair",
+                         "data" => { "repair" => "idle-jet-blocked", "place" => "4" } })
     expect(both.defects.map(&:open?)).to eq [false, false]
     expect(posterior(both).now("idle-jet-blocked")).to be < 0.2
-    refused("place") { traced.with({ "id" => "9", "kind" => "repair", "data" => { "repair" => "idle-jet-blocked", "place" => "7" } }) }
+    refused("place") do
+      traced.with({ "id" => "9", "kind" => "repair", "data" => { "repair" => "idle-jet-blocked", "place" => "7" } })
+    end
   end
 
   it "asks for the check again until every place has been looked at" do
@@ -53,7 +67,9 @@ RSpec.describe UpperBranch::Workshop::Places do
   end
 
   it "keeps the second barrel's screw shut" do
-    at = ->(place, turns) { ["check", { "check" => "screw-count", "reading" => { "value" => turns, "unit" => "turns" }, "place" => place }] }
+    at = lambda { |place, turns|
+      ["check", { "check" => "screw-count", "reading" => { "value" => turns, "unit" => "turns" }, "place" => place }]
+    }
     word = ->(place, turns) { job("progressive-two", at[place, turns]).findings.last.words }
     expect(word["first", 1.5]).to eq ["near-base"]
     expect(word["second", 0]).to eq ["near-base"]
@@ -68,6 +84,8 @@ RSpec.describe UpperBranch::Workshop::Places do
     four = machine("four-block", limits: rows)
     expect(four.reading(four.check("float-level"), "rear")["cuts"]).to eq [20, 22]
     expect(four.reading(four.check("float-level"), "front")["cuts"]).to be_nil
-    refused("limits/float-level/places/rear") { machine("four-block", limits: { "float-level" => { "from" => "job", "places" => { "rear" => [22, 20] } } }) }
+    refused("limits/float-level/places/rear") do
+      machine("four-block", limits: { "float-level" => { "from" => "job", "places" => { "rear" => [22, 20] } } })
+    end
   end
 end

@@ -2,7 +2,12 @@
 
 # Which way is richer, by the kind of screw: common practice, no source.
 RSpec.describe UpperBranch::Workshop::Screws do
-  def machine(family, **features) = UpperBranch::Workshop::Machine.new(CATALOGUE, family: family, features: features.transform_keys { |id| id.to_s.tr("_", "-") })
+  def machine(family, **features)
+    UpperBranch::Workshop::Machine.new(CATALOGUE, family: family, features: features.transform_keys do |id|
+      id.to_s.tr("_", "-")
+    end)
+  end
+
   def says(machine, check) = described_class.turned_at(machine, check)&.says
   def row(machine, fault, check) = machine.arrows.row(machine.fault(fault), machine.check(check))
 
@@ -16,7 +21,9 @@ RSpec.describe UpperBranch::Workshop::Screws do
     turning = CATALOGUE.families.flat_map do |family|
       machine(family["id"]).then { |one| one.checks.map { |check| [one, check] } }
     end
-    silent = turning.select { |_, check| check.steps.join.match?(/screw|turns?/i) && check.id.match?(/screw|sweep|trial|response|turns/) }
+    silent = turning.select do |_, check|
+      check.steps.join.match?(/screw|turns?/i) && check.id.match?(/screw|sweep|trial|response|turns/)
+    end
                     .reject { |one, check| described_class.turned_at(one, check.id) }
     expect(silent.map { |one, check| [one.family["id"], check.id] }).to eq []
   end
@@ -50,23 +57,28 @@ RSpec.describe UpperBranch::Workshop::Screws do
     expect(even["screw-too-rich"]).to be_within(0.4 * even["screw-too-lean"]).of(even["screw-too-lean"])
 
     warm = [stands(engine: "running")]
-    air = job("slide", seen("rough-idle"), found("screw-count", "far-in"), *warm, found("screw-kind", "air-screw"), "features" => { "screw-unknown" => true })
+    air = job("slide", seen("rough-idle"), found("screw-count", "far-in"), *warm, found("screw-kind", "air-screw"),
+              "features" => { "screw-unknown" => true })
     expect(air.machine.features).to include("air-screw").and(satisfy { |all| !all.include?("screw-unknown") })
     now = posterior(air).all_now
     expect(now["screw-too-rich"]).to be > 3 * now["screw-too-lean"]
-    fuel = job("slide", seen("rough-idle"), found("screw-count", "far-in"), *warm, found("screw-kind", "fuel-screw"), "features" => { "screw-unknown" => true })
+    fuel = job("slide", seen("rough-idle"), found("screw-count", "far-in"), *warm, found("screw-kind", "fuel-screw"),
+               "features" => { "screw-unknown" => true })
     expect(posterior(fuel).all_now.then { |all| all["screw-too-lean"] / all["screw-too-rich"] }).to be > 3
   end
 
   it "keeps what was found out when the machine is entered again, until it is struck out" do
-    entries = [seen("rough-idle"), found("screw-count", "near-base"), stands(engine: "running"), found("screw-kind", "air-screw"),
+    entries = [seen("rough-idle"), found("screw-count", "near-base"), stands(engine: "running"),
+               found("screw-kind", "air-screw"),
                ["machine", { "family" => "cv", "features" => { "screw-unknown" => true } }]]
     expect(job("cv", *entries, "features" => { "screw-unknown" => true }).machine.features).to include "air-screw"
-    expect(job("cv", *entries, struck("5"), "features" => { "screw-unknown" => true }).machine.features).to include "screw-unknown"
+    expect(job("cv", *entries, struck("5"),
+               "features" => { "screw-unknown" => true }).machine.features).to include "screw-unknown"
   end
 
   it "finds the kind out before the mixture is judged by it" do
-    told = job("cv", seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"), "features" => { "screw-unknown" => true })
+    told = job("cv", seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"),
+               "features" => { "screw-unknown" => true })
     sweep = UpperBranch::Planning::Candidates.new(told).all.find { |one| one.check.id == "mixture-sweep" }
     expect(sweep.record.id).to eq "screw-kind"
   end

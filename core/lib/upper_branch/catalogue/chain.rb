@@ -58,14 +58,19 @@ module UpperBranch
 
       def words_at(look, place)
         return if named?(look, "blind", place)
-        return look["joined"]["cured"] if look["joined"] && place <= at(look["joined"]["after"])
+        return point_behind(look, place) if look["points"]
+        return pattern_of(look, place) if look["shows"]
 
-        if look["points"]
-          look["points"].select { |_, link| at(link) >= place }.min_by { |_, link| at(link) }&.first
-        elsif look["shows"]
-          words = look["shows"].select { |_, ids| ids.include?(links[place]["id"]) }.keys
-          words.join("/") if words.any?
-        end
+        look["joined"]["cured"] if place <= at(look["joined"]["after"])
+      end
+
+      def point_behind(look, place)
+        look["points"].select { |_, link| at(link) >= place }.min_by { |_, link| at(link) }&.first
+      end
+
+      def pattern_of(look, place)
+        words = look["shows"].select { |_, ids| ids.include?(links[place]["id"]) }.keys
+        words.join("/") if words.any?
       end
 
       def letter(look, place) = named?(look, "dim", place) ? look["weaker"] || look["strength"] : look["strength"]

@@ -10,11 +10,12 @@ module UpperBranch
     #   shows   a sign, by the strengths of the tables
     #   fits    it finds out how the machine is made: {word => {feature => true or false}}
     #
+    # note: what more is said of this machine when it is done (Workshop::Notes);
     # per: the kind of place a finding of it can name ("carburetor", "screw" ...), or nil.
     class Check
       attr_reader :id, :name, :stage, :states, :minutes, :steps, :tools, :hazards, :outcomes, :after, :only_when,
                   :neutral, :puts_back, :reading, :needs, :families, :outside, :is, :clears, :observes, :miss, :cures,
-                  :false_report, :fits, :per
+                  :false_report, :fits, :per, :note
 
       # scale: of the catalogue the row belongs to
       def initialize(row, scale)
@@ -26,6 +27,7 @@ module UpperBranch
         @outcomes = row["outcomes"]
         @reading = row["reading"]
         @per = row["per"]
+        @note = row["note"]
         @needs = row["needs"] || []
         @families = row["families"]
         %w[steps tools hazards after only_when neutral puts_back].each do |key|

@@ -5,13 +5,12 @@ require "numo/narray"
 module UpperBranch
   module Diagnosis
     # Where a fault would be, on a machine that has the part more than once. A fault stands once in the model; which of
-    # the places it is at is asked only where a finding names one. Taken to be at one place, the same chance for each, its
-    # strength at a place looked at is its own times the chance that it is there, given what was seen at the places before:
+    # the places it is at is asked only where a finding names one. Taken to be at one place, the same chance for each,
+    # its strength at a place looked at is its own times the chance that it is there, given the looks before:
     #
     #   a(f, x at p) = a(f, x) P(f at p | the looks before)
     #
-    # So n places found sound one after another say together just what one look at all of them says:
-    # (1 - a/n)(1 - a/(n-1) ...) = 1 - a where a is 1, and never more.
+    # So n places found sound one after another say together just what one look at all of them says.
     class Located
       # compiled: Compiled; machine: Workshop::Machine
       def initialize(compiled, machine)

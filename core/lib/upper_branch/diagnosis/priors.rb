@@ -38,11 +38,14 @@ module UpperBranch
 
       # Index into STEPS; beyond the last means rarer than rare.
       def step(rate)
-        base = STEPS.index(rate.dig("families", @machine.family["id"]) || rate["is"])
+        base = STEPS.index(by_feature(rate) || rate.dig("families", @machine.family["id"]) || rate["is"])
         base += { true => 0, nil => 1, false => 2 }.fetch(@machine.condition(rate["when"])) if rate["when"]
         raised = (rate["raised"] || {}).select { |condition,| @machine.condition(condition) }.values
         [base, *raised.map { |letter| STEPS.index(letter) }].min
       end
+
+      # A rate that goes by what is fitted.
+      def by_feature(rate) = rate["features"]&.find { |feature, _| @machine.features.include?(feature) }&.last
 
       def step_value(index)
         letter = STEPS[index] and return @catalogue.scale["rates"][letter]["value"]

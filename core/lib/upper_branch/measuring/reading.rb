@@ -17,6 +17,7 @@ module UpperBranch
         "sweep" => Instruments::Sweep,
         "pattern" => Instruments::Pattern,
         "shot" => Instruments::Shot,
+        "cylinders" => Instruments::Cylinders,
         "segments" => Instruments::Segments
       }.freeze
 

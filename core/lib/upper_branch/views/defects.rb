@@ -15,7 +15,8 @@ module UpperBranch
         fault = job.machine.fault(defect.fault) || job.catalogue.fault(defect.fault)
         plan = Workshop::Repairs.find(job.machine, defect.fault)
         { fault: defect.fault, name: fault.name, part: fault.part.id, circuit: fault.circuit, entry: defect.entry,
-          check: defect.check, word: defect.word, place: defect.place&.to_h, says: says(job, defect), status: status(defect),
+          check: defect.check, word: defect.word, place: defect.place&.to_h,
+          says: says(job, defect), status: status(defect),
           denied_by: defect.denied, reason: defect.waived&.fetch(:reason), mended_by: defect.mended,
           repair: plan && { id: plan.id, name: Workshop::Repairs.words(job.machine, plan).name, minutes: plan.minutes } }
       end

@@ -24,12 +24,12 @@ module UpperBranch
       private
 
       def row(finding)
-        {
-          entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round,
-          place: finding.place&.to_h, says: finding.says(@job.catalogue), chances: finding.chances&.transform_values { |p| p.round(6) },
-          measured: measured(finding), did: @ledger.moves(finding.entry), **standing(finding)
-        }
+        { entry: finding.entry, kind: finding.kind, id: finding.id, words: finding.words, round: finding.round,
+          place: finding.place&.to_h, says: finding.says(@job.catalogue), chances: chances(finding),
+          measured: measured(finding), did: @ledger.moves(finding.entry), **standing(finding) }
       end
+
+      def chances(finding) = finding.chances&.transform_values { |p| p.round(6) }
 
       # Whether it stands as it was found.
       def standing(finding)

@@ -30,7 +30,7 @@ module UpperBranch
 
         recorded = @job.trial?(@step.target.id)
         plan_of(@step.target).merge(recorded ? { minutes: Job::RECORDED } : {})
-                             .merge(recorded: recorded, turns: turns_of(@step.target), **where(@step.target))
+                             .merge(recorded: recorded, notes: notes(@step.target), **where(@step.target))
       end
 
       # The place of what was found, and those the repair can be done at.
@@ -40,7 +40,7 @@ module UpperBranch
       end
 
       # Which way the screw works that this repair sets.
-      def turns_of(plan) = Workshop::Screws.of_fault(@job.machine, plan.id)&.says
+      def notes(plan) = [Workshop::Screws.of_fault(@job.machine, plan.id)&.says].compact
 
       def proof
         @step.target.to_h if @step.kind == :prove
@@ -117,35 +117,7 @@ module UpperBranch
         @step.options.reject { |row| row.equal?(chosen) }.first(ALTERNATIVES).map { |row| option(row) }
       end
 
-      def option(row)
-        candidate = row.candidate
-        {
-          id: row.check.id,
-          name: row.check.name,
-          minutes: row.check.minutes,
-          travel: candidate.travel.round,
-          state: candidate.code,
-          group: Workshop::BenchState.group(candidate.code),
-          turns: Workshop::Screws.turned_at(@job.machine, row.check.id)&.says,
-          places: places(row.check),
-          asks_engine: row.check.reading&.dig("asks") == "demand" && @job.machine.engine.demand.nil?,
-          gain: row.gain.round(4),
-          expected: row.minutes&.round(1),
-          waits: row.waits&.says,
-          outcomes:
-            row
-              .chances
-              .map { |word, chance| { id: word, name: row.check.outcomes[word], chance: chance.round(4) } }
-              .sort_by { |outcome| -outcome[:chance] }
-        }
-      end
-
-      # The places it can be done at, and where that has been done.
-      def places(check)
-        @job.machine.places.of(check.per).map do |place|
-          { id: place.id, name: place.name, done: @job.result(check.id, @job.round, place: place) ? true : false }
-        end
-      end
+      def option(row) = CheckOption.of(@job, row)
 
       # The next few steps grouped by bench state, the group of the next step first.
       def plan

@@ -5,7 +5,8 @@ module UpperBranch
     # Readings of one check at several places, side by side: the sound sister is the reference where no figure of the
     # maker exists (common practice, no source). As plain data:
     #
-    #   Sisters.of(job)   # => [{check: "float-level", name:, unit:, readings: [{place:, name:, value:, u:}], odd: "3", says:}]
+    #   Sisters.of(job)   # => [{check: "float-level", name:, unit:, odd: "3", says:,
+    #                     #      readings: [{place:, name:, value:, u:}]}]
     #
     # odd: the place whose reading lies further from the middle of the others than both can be unsure of (three standard
     # uncertainties); of two that differ, nobody can say which is off, so that odd is nil and says tells the difference.
@@ -55,18 +56,19 @@ module UpperBranch
 
       def says(findings, odd)
         unit = findings.first.reading.unit
-        if odd
-          others = findings - [odd]
-          return "#{odd.place.name} stands #{Measuring::Words.number(away(odd, others))} #{unit} from its sisters: look there."
-        end
+        return stands_off(odd, away(odd, findings - [odd]), unit) if odd
 
         low, high = findings.map { |one| one.reading.value }.minmax
         spread = "#{Measuring::Words.number(high - low)} #{unit}"
-        return "They differ by #{spread}: one of the two is off." if findings.size == 2 && off?(*findings.then { |one, two| [one, [two]] })
+        return "They agree within #{spread}." unless findings.size == 2 && off?(findings.first, [findings.last])
 
-        "They agree within #{spread}."
+        "They differ by #{spread}: one of the two is off."
       end
-      private_class_method :latest, :row, :reading, :furthest, :off?, :away, :middle, :says
+
+      def stands_off(odd, away, unit)
+        "#{odd.place.name} stands #{Measuring::Words.number(away)} #{unit} from its sisters: look there."
+      end
+      private_class_method :latest, :row, :reading, :furthest, :off?, :away, :middle, :says, :stands_off
     end
   end
 end

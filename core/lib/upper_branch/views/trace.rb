@@ -56,6 +56,7 @@ module UpperBranch
           defects: Defects.of(@job),
           findings: Findings.of(@job, @posterior, @ledger),
           sisters: Sisters.of(@job),
+          fade: Workshop::Fade.of(@job)&.to_h,
           told: Told.of(@job),
           undo: Told.undo(@job),
           lost: @job.lost,
@@ -68,57 +69,7 @@ module UpperBranch
         value.round(6)
       end
 
-      def machine
-        { family: @machine.family["id"], name: @machine.family["name"], called: @job.called, card: @job.card,
-          features: @machine.features.sort, context: @machine.context, work: @machine.work, lacks: @machine.lacks,
-          schools: shop_ways, readings: @machine.limits.to_h, symptoms: @machine.symptoms.map(&:id), checks: answers,
-          **made }
-      end
-
-      # How many there are of what, what the engine asks for, and which way its screws work.
-      def made
-        places = @machine.places
-        { carburetors: places.carburetors, cylinders: places.cylinders, places: places.to_h,
-          engine: engine, screws: Workshop::Screws.of(@machine).map(&:to_h) }
-      end
-
-      def engine
-        engine = @machine.engine
-        demand = engine.demand && Measuring::Units.from_si(engine.demand, "mL/min").round
-        { power: nil, displacement: nil, full_speed: nil }.merge(engine.to_h.transform_keys(&:to_sym))
-                                                        .merge(demand: demand, says: engine.says)
-      end
-
-      # The checks of this machine, and the words each can be answered with.
-      def answers
-        @machine.checks.to_h { |check| [check.id, check.words(@machine.features)] }
-      end
-
-      # Steps and tools of checks that the shop's schools change; states and minutes where this family gives easier
-      # access.
-      def shop_ways
-        schools = @machine.schools
-        changed =
-          @machine.checks.select do |check|
-            access(check) || schools.steps(check) != check.steps || schools.tools(check) != check.tools
-          end
-        changed.to_h do |check|
-          [
-            check.id,
-            {
-              steps: schools.steps(check),
-              tools: schools.tools(check),
-              states: check.states,
-              minutes: check.minutes,
-              access: access(check)
-            }
-          ]
-        end
-      end
-
-      def access(check)
-        (@machine.family["access"] || []).find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
-      end
+      def machine = MachineInHand.of(@job)
 
       def sets
         @posterior.sets(6).map do |row|

@@ -10,7 +10,8 @@ module UpperBranch
     #
     # Raises Invalid at the field when a figure cannot be this machine's. power: kW; displacement: cc; full_speed: rpm
     class Engine
-      FIELDS = { "power" => %w[kW power], "displacement" => %w[cc displacement], "full_speed" => ["rpm", "full speed"] }.freeze
+      FIELDS = { "power" => %w[kW power], "displacement" => %w[cc displacement],
+                 "full_speed" => ["rpm", "full speed"] }.freeze
 
       def initialize(machine, given)
         @family = machine.family
@@ -60,11 +61,15 @@ module UpperBranch
       end
 
       def possible(field, value)
-        unit, name = FIELDS.fetch(field) { raise Invalid.new("engine/#{field}", "An engine has no #{field} here; it has #{FIELDS.keys.join(', ')}") }
+        unit, name = FIELDS.fetch(field) { refuse(field, "has no #{field} here; it has #{FIELDS.keys.join(', ')}") }
         low, high = @family.dig("engine", field) || [0, Float::INFINITY]
         return if value.is_a?(Numeric) && value.to_f.finite? && value.between?(low, high)
 
-        raise Invalid.new("engine/#{field}", "#{@family['name']}: a #{name} from #{low} to #{high} #{unit}; look at the figure and its unit")
+        refuse(field, "has a #{name} from #{low} to #{high} #{unit}; look at the figure and its unit")
+      end
+
+      def refuse(field, says)
+        raise Invalid.new("engine/#{field}", "An engine of this kind (#{@family['name']}) #{says}")
       end
     end
   end

@@ -50,7 +50,7 @@ module UpperBranch
       private_class_method :numbers?
 
       # What a card or the job has given: {check id => row}
-      attr_reader :given
+      def given_rows = @given
 
       def initialize(machine, given)
         @machine = machine
@@ -90,6 +90,17 @@ module UpperBranch
 
       private
 
+      # Limits that go by what is fitted (a ballasted coil).
+      def by_feature(rule)
+        (rule["features"] || {}).find { |feature, _| @machine.features.include?(feature) }&.last
+      end
+
+      # Limits that go by the engine's full speed, where somebody has said it.
+      def by_engine(rule)
+        speed = rule["of_full_speed"] && @machine.engine.to_h["full_speed"] or return
+        rule["of_full_speed"].map { |share| (share * speed).round }
+      end
+
       # One of several alike needs no limit of its own: it is held against the others.
       def sisters?(check, place)
         !place.nil? && check.reading.fetch("by", "number") == "number" && @machine.places.of(check.per).size > 1
@@ -108,21 +119,31 @@ module UpperBranch
         Measuring::Units.from_si(@machine.engine.demand, "mL/min")
       end
 
+      # [cuts, where they come from], the nearest to this very part first.
       def standing(check, rule, place = nil)
-        given = @given[check.id]
-        own = given&.dig("places", place)
-        return [own || given["cuts"], given.slice("from", "source", "date", "card")] if own || given&.fetch("cuts", nil)
+        given(check, place) || unlike(check, place) || school(check, rule) || kind(rule) ||
+          [rule["nominal"] ? nil : rule["cuts"], { "from" => "trade", "source" => rule["source"] }]
+      end
 
-        unlike = place && @machine.unlike_limit(check, place)
-        return [unlike["cuts"], { "from" => "family", "source" => unlike["source"] }] if unlike
+      def given(check, place)
+        row = @given[check.id] or return
+        cuts = row.dig("places", place) || row["cuts"]
+        cuts && [cuts, row.slice("from", "source", "date", "card")]
+      end
 
-        school = @machine.schools.cuts(check)
-        return [school, { "from" => "school", "source" => "the shop's school" }] if school && school != rule["cuts"]
+      def unlike(check, place)
+        row = place && @machine.unlike_limit(check, place)
+        row && [row["cuts"], { "from" => "family", "source" => row["source"] }]
+      end
 
-        family = (rule["families"] || {})[@machine.family["id"]]
-        return [family, { "from" => "family", "source" => rule["source"] }] if family
+      def school(check, rule)
+        cuts = @machine.schools.cuts(check)
+        [cuts, { "from" => "school", "source" => "the shop's school" }] if cuts && cuts != rule["cuts"]
+      end
 
-        [rule["nominal"] ? nil : rule["cuts"], { "from" => "trade", "source" => rule["source"] }]
+      def kind(rule)
+        cuts = by_engine(rule) || by_feature(rule) || (rule["families"] || {})[@machine.family["id"]]
+        cuts && [cuts, { "from" => "family", "source" => rule["source"] }]
       end
     end
   end

@@ -74,19 +74,22 @@ module UpperBranch
 
       # Where the family lets a repair of this fault be reached from, when that is nearer than its kind says; or nil.
       def access(fault_id)
-        (family["access"] || []).find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
+        ways.find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
       end
+
+      # How this machine gives easier access to a check, in words, or nil.
+      def access_to(check) = ways.find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
 
       # The same machine with other limits. limits: as `new` takes them
       def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
 
       # The same machine with what was said of its engine: as `new` takes it
-      def with_engine(engine) = Machine.new(catalogue, **@given, engine: engine, limits: limits.given)
+      def with_engine(engine) = Machine.new(catalogue, **@given, engine: engine, limits: limits.given_rows)
 
       # The same machine with features that were found out at the bench: {id => true or false}
       def refitted(features)
         given = @given.merge(features: (@given[:features] || {}).merge(features))
-        Machine.new(catalogue, **given, limits: limits.given)
+        Machine.new(catalogue, **given, limits: limits.given_rows)
       end
 
       # Ids of places of a kind that are not as the others (a screw that stays shut), on every carburetor of the set.
@@ -100,6 +103,9 @@ module UpperBranch
         row = unlike.find { |one| one["kind"] == check.per && place_fits?(one, place) && one.dig("limits", check.id) }
         row && { "cuts" => row["limits"][check.id], "source" => row["says"] }
       end
+
+      # What is said of a place of this kind that is not as the others, or nil.
+      def unlike_says(kind) = unlike.find { |row| row["kind"] == kind }&.fetch("says")
 
       # The reading table of a check with the limits that hold for this machine, or nil when it has none or no limit is
       # known. place: id of the one place that was read, or nil
@@ -132,6 +138,15 @@ module UpperBranch
 
       private
 
+      # Ways to get at things, those of what is fitted before those of the family.
+      def ways = feature_ways + (family["access"] || [])
+      def feature_ways = catalogue.book.families.feature_access.select { |row| features.include?(row["feature"]) }
+
+      def by_feature(check)
+        row = feature_ways.find { |way| way["checks"]&.include?(check.id) }
+        row ? check.reached(row) : check
+      end
+
       def unlike = family["unlike"] || []
 
       # "second" of one carburetor, "2-second" of the second of a set.
@@ -154,7 +169,7 @@ module UpperBranch
       def fit
         id = @family["id"]
         @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
-        @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }
+        @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }.map { |check| by_feature(check) }
         @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
       end
 

@@ -61,7 +61,7 @@ module UpperBranch
 
       def self.kind_of(machine, fault)
         kind = machine.catalogue.repair_kind(fault.repair)
-        if machine.licensed_only? && %w[open bench apart].include?(kind["state"])
+        if machine.licensed_only? && (kind["licensed"] || %w[open bench apart].include?(kind["state"]))
           machine.catalogue.repair_in_role("licensed")
         else
           kind

@@ -21,7 +21,8 @@ module UpperBranch
         end
 
         def looked(at, owner, look, links)
-          named = [*look["points"]&.values, *look["shows"]&.values, look.dig("joined", "after"), look["dim"], look["blind"]]
+          named = [*look["points"]&.values, *look["shows"]&.values, look.dig("joined", "after"), look["dim"],
+                   look["blind"]]
           known(at, owner, named.flatten.compact, links, "link")
           words = [*look["points"]&.keys&.flat_map { |key| key.split("/") }, *look["shows"]&.keys, look["whole"],
                    *look["joined"]&.values_at("cured", "not_cured")]

@@ -7,8 +7,12 @@ module UpperBranch
       class Families < Section
         def features = data["features"]
         def demand = data["demand"]
+        def feature_access = data["feature_access"] || []
         # The feature that plays this part in the rules of the job.
         def role(part) = data["roles"]&.fetch(part)
+
+        # {feature => sentence}: where the pump shoots, where a feature says otherwise than the family.
+        def streams_by = data["streams_by"] || {}
 
         def place_words = data["places"] || {}
         def place_kinds = data["kinds_of_place"] || {}
@@ -26,26 +30,30 @@ module UpperBranch
         def look
           unique("/families")
           known("/roles", "roles", (data["roles"] || {}).values, features.keys, "feature")
-          rows.each_with_index do |row, i|
-            known("/families/#{i}", row["id"], (row["places"] || {}).values.flatten, place_words.keys, "place")
-            known("/families/#{i}", row["id"], (row["places"] || {}).keys, place_kinds.keys, "kind of place")
-            known("/families/#{i}", row["id"], row["features"], features.keys, "feature")
-            access(row, i)
-            unlike(row, i)
-          end
+          reached("/feature_access", feature_access, "access")
+          known("/feature_access", "access", feature_access.map { |way| way["feature"] }, features.keys, "feature")
+          rows.each_with_index { |row, i| family("/families/#{i}", row) }
         end
 
-        def unlike(row, index)
+        def family(at, row)
+          known(at, row["id"], (row["places"] || {}).values.flatten, place_words.keys, "place")
+          known(at, row["id"], (row["places"] || {}).keys, place_kinds.keys, "kind of place")
+          known(at, row["id"], row["features"], features.keys, "feature")
+          reached(at, row["access"] || [], row["id"])
+          unlike(at, row)
+        end
+
+        def unlike(at, row)
           (row["unlike"] || []).each do |one|
-            known("/families/#{index}", row["id"], [one["place"]], (row["places"] || {}).fetch(one["kind"], []), "place")
-            known("/families/#{index}", row["id"], (one["limits"] || {}).keys, book.checks.ids, "check")
+            known(at, row["id"], [one["place"]], (row["places"] || {}).fetch(one["kind"], []), "place")
+            known(at, row["id"], (one["limits"] || {}).keys, book.checks.ids, "check")
           end
         end
 
-        def access(row, index)
-          (row["access"] || []).each do |way|
-            known("/families/#{index}", row["id"], way["checks"], book.checks.ids, "check")
-            known("/families/#{index}", row["id"], way["faults"], book.faults.ids, "fault")
+        def reached(at, ways, owner)
+          ways.each do |way|
+            known(at, owner, way["checks"], book.checks.ids, "check")
+            known(at, owner, way["faults"], book.faults.ids, "fault")
           end
         end
       end

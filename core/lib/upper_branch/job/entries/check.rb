@@ -17,10 +17,7 @@ module UpperBranch
         def admit(job)
           open_job(job)
           check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
-          somewhere(job, check)
-          data["outcomes"] ? outcomes(job, check) : reading(job, check)
-          reporter
-          possible(job, check) unless data["reported"]
+          Answer.new(job, check, data).admit
         end
 
         def surviving(job, names)
@@ -58,104 +55,15 @@ module UpperBranch
           words.empty? ? job.catalogue.check(now)&.name || data["check"] : Check.words(job.catalogue, now, words)
         end
 
-        # The place it names must be one of this machine.
-        def somewhere(job, check)
-          return if data["place"].nil? || job.machine.places.find(check.per, data["place"])
-
-          known = job.machine.places.of(check.per).map(&:id)
-          refuse("place", "#{check.name} has no place #{data['place'].inspect} on this machine; #{known.empty? ? 'there is only one: leave it out' : "use one of: #{known.join(', ')}"}")
-        end
-
-        # Somebody else's finding counts like one's own, but nothing was done at this bench.
-        def reporter
-          return unless data.key?("reported")
-
-          unless data["reported"].to_s.strip.length.between?(
-            1, 120
-          )
-            refuse("reported",
-                   "Say who reported it, up to 120 letters")
-          end
+        def nowhere(job)
+          id = data["check"]
+          unknown("check", id, job.catalogue.check(id), job.machine.checks.map(&:id))
         end
 
         def done_here(job, check, data)
           stand(job, check)
           job.minutes += data["minutes"] || check.minutes
           job.loose << check.id if check.puts_back.any? && !job.loose.include?(check.id)
-        end
-
-        def nowhere(job)
-          id = data["check"]
-          unknown("check", id, job.catalogue.check(id), job.machine.checks.map(&:id))
-        end
-
-        def outcomes(job, check)
-          words = check.words(job.machine.features)
-          given = data["outcomes"]
-          refuse("outcomes", asked(check, words)) if given.empty?
-          enough(job, check, given)
-          strange = given.find { |word| !words.include?(word) }
-          if strange
-            refuse("outcomes", "#{check.id} knows no outcome #{strange.inspect}; use one of: #{words.join(', ')}")
-          end
-          several(check, given) if given.size > 1
-        end
-
-        # Nobody can say that a flow is ample who does not know what the engine asks for.
-        def enough(job, check, given)
-          rule = check.reading or return
-          return unless rule["asks"] == "demand" && given.include?(check.normal) && job.machine.engine.demand.nil?
-          return if job.record? || data["reported"]
-
-          refuse("outcomes", "#{check.outcomes[check.normal]} against what? Say the engine's power, or its displacement " \
-                             "and full speed, first: then this can be judged")
-        end
-
-        def several(check, given)
-          refuse("outcomes", "#{check.id} takes one outcome") unless check.multi?
-          refuse("outcomes", "#{check.normal} stands alone: it says nothing was wrong") if given.include?(check.normal)
-        end
-
-        def asked(check, words) = "Give the outcome of #{check.id}: #{words.join(', ')}"
-
-        def reading(job, check)
-          words = check.words(job.machine.features)
-          refuse("outcomes", asked(check, words)) unless data["reading"]
-          unless check.reading
-            refuse("reading", "#{check.id} has no reading; give one of its outcomes: #{words.join(', ')}")
-          end
-          rule = job.machine.reading(check, data["place"]) or refuse("reading", without_limit(check))
-          Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
-        end
-
-        def without_limit(check)
-          "No limit of #{check.id} is known for this machine: " \
-            "enter it, choose a spec card, or give an outcome in a word"
-        end
-
-        def possible(job, check)
-          cost, = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, check.states)
-          refuse("check", impossible(check)) unless cost.finite?
-          waits = Workshop::OrderingRules.new(job).needs_running(check)
-          refuse("check", waits) if waits
-          safe(job, check) unless job.record?
-        end
-
-        # What is dangerous is made safe first.
-        def safe(job, check)
-          gates = Workshop::Gates.new(job)
-          says = gates.blocking(check) || gates.before(check.states, check.id)&.fetch("says")
-          refuse("check", says) if says
-        end
-
-        def impossible(check)
-          if check.states == ["C"]
-            return "#{check.name} needs a stone-cold engine and this one has run: " \
-              "leave it until tomorrow, then set the state to cold"
-          end
-
-          "#{check.name} needs the carburetor #{check.states.join(' or ')}: " \
-            "that is not done on this kind of machine here"
         end
 
         def still_answers(job, check, found, names)

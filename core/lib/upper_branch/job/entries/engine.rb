@@ -8,9 +8,7 @@ module UpperBranch
       class Engine < Entry
         def admit(job)
           open_job(job)
-          if data.compact.empty?
-            refuse("engine", "Give its power, or its displacement and its full speed")
-          end
+          refuse("engine", "Give its power, or its displacement and its full speed") if data.compact.empty?
           job.machine.with_engine(known(job))
         end
 

@@ -31,7 +31,7 @@ module UpperBranch
         end
 
         def apply(job, data)
-          standing = job.machine.limits.given
+          standing = job.machine.limits.given_rows
           standing = standing.select { |_, row| row["from"] == "job" } if data["card"]
           own, card = data["limits"].partition { |_, row| row["from"] == "job" }.map(&:to_h)
           job.machine = job.machine.with_limits(card.merge(standing).merge(own))

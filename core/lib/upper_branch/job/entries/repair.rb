@@ -54,7 +54,9 @@ module UpperBranch
           places = Workshop::Repairs.places(job.machine, plan)
           return if places.any? { |place| place.id == data["place"] }
 
-          refuse("place", places.empty? ? "This is not there more than once on this machine: leave the place out" : "No such place on this machine; use one of: #{places.map(&:id).join(', ')}")
+          known = places.map(&:id).join(", ")
+          refuse("place", "There is only one on this machine: leave the place out") if places.empty?
+          refuse("place", "No such place on this machine; use one of: #{known}")
         end
 
         def way(job, plan)

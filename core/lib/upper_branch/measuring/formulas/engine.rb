@@ -3,9 +3,19 @@
 module UpperBranch
   module Measuring
     module Formulas
-      # Timing, banks, venturi, cost.
+      # Timing, banks, compression, venturi, cost.
       module Engine
         module_function
+
+        # Gauge pressures in Pa: the lowest over the highest, their mean, and which is the lowest.
+        def compression(v, k)
+          values = v[:values]
+          share = values.max.positive? ? values.min / values.max : 0.0
+          lowest = values.index(values.min) + 1
+          even = share >= k[:even]
+          { lowest: share, mean: values.sum / values.size, first: even ? nil : lowest,
+            says: [even ? "They stand together." : "Cylinder #{lowest} stands alone: plug lead, valve, rings."] }
+        end
 
         def timing(v, _k)
           {

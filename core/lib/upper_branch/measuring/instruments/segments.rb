@@ -71,8 +71,9 @@ module UpperBranch
         end
 
         def ask_demand
-          raise Invalid.new("reading/inputs/demand", "#{@rule['name']}: say what the engine asks for, or its power, or its " \
-                                                     "displacement and full speed: without that nobody can call it ample")
+          raise Invalid.new("reading/inputs/demand",
+                            "#{@rule['name']}: say what the engine asks for, or its power, or its displacement and " \
+                            "full speed: without that nobody can call it ample")
         end
 
         def demand

@@ -63,7 +63,8 @@ module UpperBranch
                      "far-leaner" => places["far-#{lower}"], "far-richer" => places["far-#{higher}"] }
           return richer unless @rule["either_way"]
 
-          { "near" => places["near"] }.merge(evened(richer, "leaner", "richer"), evened(richer, "far-leaner", "far-richer"))
+          { "near" => places["near"] }.merge(evened(richer, "leaner", "richer"),
+                                             evened(richer, "far-leaner", "far-richer"))
         end
 
         def evened(places, one, other)
