@@ -43,8 +43,13 @@ export const api = {
   createJob: (job: NewJob) => taken(http.POST("/api/v1/jobs", { body: job })),
   addEntries: (id: string, version: number, entries: NewEntry[]) =>
     taken(http.POST("/api/v1/jobs/{id}/entries", { params: { path: { id } }, body: { version, entries } })),
-  judge: (id: string, check: string, reading: ReadingData) =>
-    taken(http.POST("/api/v1/jobs/{id}/judge", { params: { path: { id } }, body: { check, reading } })),
+  judge: (id: string, check: string, reading: ReadingData, place = "") =>
+    taken(
+      http.POST("/api/v1/jobs/{id}/judge", {
+        params: { path: { id } },
+        body: { check, reading, ...(place && { place }) },
+      }),
+    ),
   worktop: () => taken(http.GET("/api/v1/worktop")).then((answer) => answer.calculators),
   reckon: (id: string, question: Question) =>
     taken(http.POST("/api/v1/worktop/{id}", { params: { path: { id } }, body: question })),

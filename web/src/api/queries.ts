@@ -14,10 +14,10 @@ export const queries = {
   catalogue: () => queryOptions({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity }),
   job: (id: string) => queryOptions({ queryKey: ["job", id], queryFn: () => api.job(id) }),
   /** What a reading would say at one version of the job: its limits, school and findings are the job's. reading: as JSON */
-  judge: (job: { id: string; version: number }, check: string, reading: string) =>
+  judge: (job: { id: string; version: number }, check: string, reading: string, place = "") =>
     queryOptions({
-      queryKey: ["judge", job.id, job.version, check, reading],
-      queryFn: () => api.judge(job.id, check, JSON.parse(reading) as ReadingData),
+      queryKey: ["judge", job.id, job.version, check, reading, place],
+      queryFn: () => api.judge(job.id, check, JSON.parse(reading) as ReadingData, place),
       enabled: reading !== "",
       placeholderData: (last, query) => (query?.queryKey[2] === job.version ? last : undefined),
       staleTime: Infinity,

@@ -360,7 +360,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -369,6 +369,15 @@ export interface components {
              */
             kind: "machine";
             data: components["schemas"]["MachineData"];
+        };
+        NewEngine: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "engine";
+            data: components["schemas"]["EngineData"];
         };
         NewLimits: {
             id: components["schemas"]["Uuid"];
@@ -521,11 +530,30 @@ export interface components {
             lacks?: string[];
             card?: components["schemas"]["CardName"];
             limits?: components["schemas"]["GivenLimits"];
+            carburetors?: number;
+            cylinders?: number;
+            engine?: components["schemas"]["EngineData"];
         };
+        /** @description what the engine is known by: power (kW), or displacement (cc) and full speed (rpm); a flow is judged against what it asks for */
+        EngineData: {
+            power?: number;
+            displacement?: number;
+            full_speed?: number;
+        };
+        /** @description which of several: carburetor of a set, barrel, screw, end, cylinder */
+        Place: {
+            id: string;
+            name: string;
+        };
+        PlaceId: string;
         /** @description limits of a spec card or of this job, by check; copied so that the job stays what it was */
         GivenLimits: {
             [key: string]: {
-                cuts: number[];
+                /** @description limits of one place of several, by its id */
+                places?: {
+                    [key: string]: number[];
+                };
+                cuts?: number[];
                 /** @enum {string} */
                 from: "card" | "job";
                 card?: string;
@@ -598,9 +626,11 @@ export interface components {
             text?: string;
             /** @description who reported it, where it was not seen at this bench */
             reported?: string;
+            place?: components["schemas"]["PlaceId"];
         };
         RepairData: {
             repair: string;
+            place?: components["schemas"]["PlaceId"];
             faults?: string[];
             minutes?: number;
             text?: string;
@@ -685,7 +715,19 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        StoredEngine: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "engine";
+            data: components["schemas"]["EngineData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
         StoredMachine: {
             id: string;
             /**
@@ -906,12 +948,14 @@ export interface components {
         Judge: {
             check: string;
             reading: components["schemas"]["Reading"];
+            place?: components["schemas"]["PlaceId"];
         };
         Judged: {
             value: number | null;
             unit: string | null;
             uncertainty: number | null;
-            word: string;
+            /** @description null where no limit is known: it is held against its sisters */
+            word: string | null;
             too_close: boolean;
             says: string[];
             facts: {
@@ -1019,6 +1063,7 @@ export interface components {
             unit: string;
             source: string;
             date: string;
+            place?: components["schemas"]["PlaceId"];
         };
         CardData: {
             id?: components["schemas"]["Uuid"];
@@ -1027,6 +1072,7 @@ export interface components {
             figures: components["schemas"]["Figure"][];
         };
         Card: {
+            engine: components["schemas"]["EngineData"];
             id: string;
             name: string;
             family: string;
@@ -1128,6 +1174,7 @@ export interface components {
             id: string;
             words: string[];
             round: number;
+            place: components["schemas"]["Place"] | null;
             says: string;
             chances: {
                 [key: string]: number;
@@ -1169,6 +1216,7 @@ export interface components {
             name: string;
             faults: string[];
             round: number;
+            place: string | null;
             was: {
                 [key: string]: number;
             };
@@ -1191,6 +1239,16 @@ export interface components {
             /** @description minutes to a proven repair after it */
             expected: number | null;
             waits: string | null;
+            /** @description what to know about this machine when doing it: which way its screw is richer, how many streams are right */
+            notes: string[];
+            /** @description where it can be done, where the part is there more than once */
+            places: {
+                id: string;
+                name: string;
+                done: boolean;
+            }[];
+            /** @description it cannot be judged until somebody says what the engine is known by */
+            asks_engine: boolean;
             outcomes: {
                 id: string;
                 name: string;
@@ -1210,6 +1268,9 @@ export interface components {
             faults: string[];
             refers: boolean;
             irreversible: boolean;
+            notes?: string[];
+            place?: components["schemas"]["Place"] | null;
+            places?: components["schemas"]["Place"][];
             /** @description a trial has done it: it is only written down */
             recorded?: boolean;
             probability?: number;
@@ -1311,6 +1372,7 @@ export interface components {
             entry: string;
             check: string;
             word: string;
+            place: components["schemas"]["Place"] | null;
             says: string;
             /** @enum {string} */
             status: "open" | "mended" | "waived" | "contradicted";
@@ -1327,6 +1389,41 @@ export interface components {
         };
         Trace: {
             defects: components["schemas"]["Defect"][];
+            /** @description readings of one check at several places side by side */
+            sisters: {
+                check: string;
+                name: string;
+                unit: string;
+                /** @description the place that stands off the others */
+                odd: string | null;
+                says: string;
+                readings: {
+                    place: string;
+                    name: string;
+                    value: number;
+                    u: number | null;
+                }[];
+            }[];
+            /** @description of each screw: where it was found, its base, where the engine wants it, tip and port */
+            screws: {
+                screw: string;
+                name: string;
+                place: string | null;
+                where: string | null;
+                facts: {
+                    id: string;
+                    name: string;
+                    says: string;
+                    entry: string | null;
+                }[];
+            }[];
+            /** @description after how long it should fade by the flow that was timed */
+            fade: {
+                seconds: number | null;
+                margin: number;
+                expected: string;
+                compared: string | null;
+            } | null;
             catalogue: string;
             /** @description what of the entries the catalogue no longer knows */
             lost: {
@@ -1346,6 +1443,31 @@ export interface components {
                 };
                 work: string[];
                 lacks: string[];
+                carburetors: number;
+                cylinders: number | null;
+                /** @description kinds of places there are more than one of */
+                places: {
+                    [key: string]: components["schemas"]["Place"][];
+                };
+                engine: {
+                    power: number | null;
+                    displacement: number | null;
+                    full_speed: number | null;
+                    /** @description mL/min flat out */
+                    demand: number | null;
+                    says: string | null;
+                };
+                screws: {
+                    id: string;
+                    name: string;
+                    /** @enum {string|null} */
+                    kind: "fuel" | "air" | "unknown" | null;
+                    /** @enum {string|null} */
+                    richer: "out" | "in" | null;
+                    says: string;
+                    checks: string[];
+                    faults: string[];
+                }[];
                 /** @description those that can be seen on this machine */
                 symptoms: string[];
                 /** @description the checks of this machine, and the outcomes each can have */
@@ -1448,6 +1570,27 @@ export interface components {
         };
         Catalogue: {
             stamp: string;
+            /** @description kinds of mixture screws, and which feature says so */
+            screws: {
+                id: string;
+                name: string;
+                says: string;
+                features: {
+                    [key: string]: boolean;
+                };
+                needs: string[];
+            }[];
+            /** @description paths that work link by link */
+            chains: {
+                id: string;
+                name: string;
+                says: string;
+                links: {
+                    id: string;
+                    name: string;
+                    faults: string[];
+                }[];
+            }[];
             /** @description everything a check may ask for */
             tools: string[];
             features: components["schemas"]["Named"][];
@@ -1456,6 +1599,14 @@ export interface components {
                 name: string;
                 is: string;
                 features: string[];
+                most?: {
+                    carburetors: number;
+                    cylinders: number;
+                };
+                /** @description what is possible: power (kW), displacement (cc), full_speed (rpm) */
+                engine?: {
+                    [key: string]: number[];
+                };
             }[];
             circuits: {
                 id: string;
@@ -1522,6 +1673,8 @@ export interface components {
                 hazards: string[];
                 needs: string[];
                 multi: boolean;
+                /** @description kind of place a finding of it can name */
+                per: string | null;
                 outcomes: {
                     id: string;
                     name: string;
@@ -1531,7 +1684,7 @@ export interface components {
                 }[];
                 reading: {
                     /** @enum {string} */
-                    by: "number" | "calculator" | "sweep" | "pattern" | "shot" | "segments";
+                    by: "number" | "calculator" | "sweep" | "pattern" | "shot" | "segments" | "cylinders";
                     /** @enum {string} */
                     instrument: "number" | "turns" | "stopwatch" | "dial" | "tapper" | "timings" | "sweep" | "shot" | "segments" | "form";
                     /** @enum {string} */

@@ -20,6 +20,7 @@ import { LimitsDialog } from "./sheets/limits-dialog";
 import { WaitDialog } from "./sheets/wait-dialog";
 import { NextCard } from "./step/next-card";
 import { LimbPanel } from "./suspects/limb-panel";
+import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
 import { useJob } from "./use-job";
 
@@ -77,7 +78,8 @@ function Laid() {
             <div className="order-4 grid items-start gap-3 md:grid-cols-[3fr_2fr] lg:order-none lg:grid-cols-2">
               <OnSection />
               <Suspects />
-              <div className="md:col-span-2">
+              <div className="grid gap-3 empty:hidden md:col-span-2">
+                <SideBySide />
                 <Ledger />
               </div>
             </div>

@@ -12,7 +12,7 @@ import type { EditedCard } from "./edited-card";
 type Fields = {
   name: string;
   family: string;
-  figures: { item: string; low: string; high: string; unit: string; source: string; date: string }[];
+  figures: { item: string; low: string; high: string; unit: string; source: string; date: string; place: string }[];
 };
 
 const FIELD = "min-h-11 w-full min-w-0 rounded-lg border-2 border-edge bg-raised px-2";
@@ -51,6 +51,7 @@ export function CardEditor(props: {
         unit: item.unit,
         source: last?.source ?? "",
         date: last?.date ?? today(),
+        place: "",
       });
   };
   return (
@@ -93,6 +94,7 @@ export function CardEditor(props: {
                   wrong?.unit?.message ??
                   wrong?.source?.message ??
                   wrong?.date?.message ??
+                  wrong?.place?.message ??
                   wrong?.message
                 }
                 onRemove={() => remove(i)}
@@ -127,7 +129,7 @@ function Figure(props: {
   const { at, item, register } = props;
   const number = { validate: (text: string) => readable(text) || "Type numbers, or leave one of the two empty." };
   return (
-    <li className="grid grid-cols-2 items-end gap-2 rounded-xl border border-line p-2 sm:grid-cols-[2fr_1fr_1fr_1fr_2fr_1.3fr_auto]">
+    <li className="grid grid-cols-2 items-end gap-2 rounded-xl border border-line p-2 sm:grid-cols-[2fr_1fr_1fr_1fr_1fr_2fr_1.3fr_auto]">
       <label className="text-sm max-sm:col-span-2">
         Figure
         <select
@@ -158,6 +160,10 @@ function Figure(props: {
             <option key={one}>{one}</option>
           ))}
         </select>
+      </label>
+      <label className="text-sm">
+        Place
+        <input maxLength={40} className={FIELD} placeholder="all" {...register(`figures.${at}.place`)} />
       </label>
       <label className="text-sm">
         Source
@@ -195,7 +201,7 @@ function tell(error: ApiError, setError: ReturnType<typeof useForm<Fields>>["set
 /** "figures/0/high" as the form calls it; one that no field has is the form's own. */
 function place(field: string): FieldPath<Fields> | "root" {
   if (field === "name" || field === "family") return field;
-  const [, at, key] = /^figures\/(\d+)(?:\/(item|low|high|unit|source|date))?$/.exec(field) ?? [];
+  const [, at, key] = /^figures\/(\d+)(?:\/(item|low|high|unit|source|date|place))?$/.exec(field) ?? [];
   if (at === undefined) return "root";
   return `figures.${Number(at)}.${(key ?? "item") as keyof Fields["figures"][number]}`;
 }
@@ -204,12 +210,22 @@ function typed(card: EditedCard): Fields {
   return {
     name: card.name,
     family: card.family,
-    figures: card.figures.map((figure) => ({ ...figure, low: text(figure.low), high: text(figure.high) })),
+    figures: card.figures.map((figure) => ({
+      ...figure,
+      low: text(figure.low),
+      high: text(figure.high),
+      place: figure.place ?? "",
+    })),
   };
 }
 
 function read(values: Fields): Omit<CardData, "id"> {
-  const figures = values.figures.map((row) => ({ ...row, low: parseNumber(row.low), high: parseNumber(row.high) }));
+  const figures = values.figures.map(({ place, ...row }) => ({
+    ...row,
+    low: parseNumber(row.low),
+    high: parseNumber(row.high),
+    ...(place.trim() && { place: place.trim() }),
+  }));
   return { ...values, figures };
 }
 

@@ -22,12 +22,14 @@ export function Instrument(props: {
   check: Check;
   reading: Reading;
   disabled: boolean;
+  /** Id of the one of several places it is read at; "" for all alike. */
+  place?: string;
   onRecord: (reading: ReadingData) => void;
 }) {
-  const { check, reading, job } = props;
-  const keep = takenAt(job.id, check.id, job.trace.round);
+  const { check, reading, job, place = "" } = props;
+  const keep = takenAt(job.id, place ? `${check.id} ${place}` : check.id, job.trace.round);
   const [data, setData] = useState<ReadingData | null>(null);
-  const judge = useJudge(job, check.id, data);
+  const judge = useJudge(job, check.id, data, place);
   const limit = job.trace.machine.readings[check.id];
   const wrongAt = (field: string) =>
     judge.problem?.errors?.find((error) => error.field === `reading/${field}`)?.detail ?? null;
@@ -36,7 +38,7 @@ export function Instrument(props: {
     clearAll(keep);
     props.onRecord(data);
   };
-  if (limit && limit.cuts === null && ["number", "calculator"].includes(reading.by))
+  if (limit && limit.cuts === null && !place && ["number", "calculator"].includes(reading.by))
     return (
       <p className="mt-3 text-dim">
         No figure is known for this machine yet: choose a spec card or enter the limit under Limits, or answer in a

@@ -55,7 +55,8 @@ describe("what was taken down", () => {
     expect(segmentsData(state, points)).toEqual({
       inputs: { volume: 100, times: [12, 30], points: ["at-tank-outlet", "after-filter"] },
     });
-    expect(segmentsData({ ...state, times: { "after-tap": 4 } }, points)).toBeNull();
+    expect(segmentsData({ ...state, times: { "after-tap": 4 } }, points)?.inputs?.points).toEqual(["after-tap"]);
+    expect(segmentsData({ ...state, times: {} }, points)).toBeNull();
   });
 });
 

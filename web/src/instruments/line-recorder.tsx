@@ -53,7 +53,7 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
           error={wrongAt("inputs/volume")}
         />
         <NumberField
-          label="Demand, if known"
+          label="Demand, else by the engine"
           text={state.demand}
           onText={(demand) => change({ demand })}
           unit="mL/min"

@@ -55,7 +55,7 @@ export function segmentsData(
   const volume = parseNumber(state.volume);
   const demand = parseNumber(state.demand);
   const timed = points.filter((point) => state.times[point] !== undefined);
-  if (volume === null || timed.length < 2) return null;
+  if (volume === null || timed.length < 1) return null;
   return {
     inputs: {
       volume,

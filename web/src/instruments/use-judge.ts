@@ -7,9 +7,9 @@ import type { ReadingData } from "../api/types";
 const PAUSE_MS = 200;
 
 /** What a reading would say, asked again a moment after it last changed. null: nothing to judge yet. */
-export function useJudge(job: { id: string; version: number }, check: string, reading: ReadingData | null) {
+export function useJudge(job: { id: string; version: number }, check: string, reading: ReadingData | null, place = "") {
   const asked = usePaused(reading ? JSON.stringify(reading) : "", PAUSE_MS);
-  const query = useQuery(queries.judge(job, check, asked));
+  const query = useQuery(queries.judge(job, check, asked, place));
   const problem = query.error instanceof ApiError && query.error.status === 422 ? query.error.problem : null;
   return {
     judged: reading && !query.isError ? (query.data ?? null) : null,

@@ -33,6 +33,7 @@ export function check(row: Partial<Check> = {}): Check {
     hazards: [],
     needs: [],
     multi: false,
+    per: null,
     outcomes: [
       { id: "in-range", name: "In range", kind: "healthy", needs: [] },
       { id: "high", name: "High", kind: "abnormal", needs: [] },
@@ -46,6 +47,22 @@ export function check(row: Partial<Check> = {}): Check {
   };
 }
 
+/** A machine with one of everything, of which nothing more is known. */
+const MACHINE = {
+  features: [],
+  readings: {},
+  schools: {},
+  checks: {},
+  symptoms: [],
+  card: null,
+  called: null,
+  carburetors: 1,
+  cylinders: null,
+  places: {},
+  engine: { power: null, displacement: null, full_speed: null, demand: null, says: null },
+  screws: [],
+};
+
 /** As much of a job as a panel needs. */
 export function job(trace: Record<string, unknown> = {}, rest: Record<string, unknown> = {}): Job {
   return {
@@ -56,6 +73,9 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
     trace: {
       defects: [],
       findings: [],
+      sisters: [],
+      screws: [],
+      fade: null,
       told: [],
       undo: null,
       cautions: { read: [], danger: [] },
@@ -67,9 +87,9 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
       faults: [],
       circuits: [],
       closing: null,
-      machine: { features: [], readings: {}, schools: {}, checks: {}, symptoms: [], card: null, called: null },
       state: { engine: "cold", carburetor: "on", changes: { engine: {}, carburetor: {} } },
       ...trace,
+      machine: { ...MACHINE, ...(trace.machine as object | undefined) },
     },
     ...rest,
   } as unknown as Job;
@@ -86,6 +106,9 @@ export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
     symptoms: [],
     hazards: [],
     synonyms: [],
+    families: [],
+    screws: [],
+    chains: [],
     primer: { openings: [], feeds: {}, lessons: [], drills: [], telephone: [] },
     ...rows,
   } as unknown as Catalogue;

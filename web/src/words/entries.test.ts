@@ -31,6 +31,12 @@ describe("an entry in words", () => {
     [entry("limits", { card: { id: "c", name: "Press" }, limits: {} }), "Limits by the spec card Press"],
     [entry("limits", { limits: {} }), "Limits of this job"],
     [entry("machine", { family: "car-one", name: "Press" }), "The machine: Press"],
+    [entry("engine", { power: 4 }), "What the engine is known by"],
+    [
+      entry("check", { check: "fuel-pressure", outcomes: ["high"], place: "2" }),
+      "Fuel pressure at the inlet (2): High",
+    ],
+    [entry("repair", { repair: "pump-cup", place: "2" }), "Repaired: Pump cup hard (2)"],
   ])("%o", (made, says) => {
     expect(entryWords(made, words)).toBe(says);
   });

@@ -18,7 +18,7 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
     case "gate":
       return catalogue?.gates.find((row) => row.id === entry.data.gate)?.done ?? "Made safe";
     case "repair":
-      return `Repaired: ${named(catalogue?.faults, entry.data.repair)}`;
+      return `Repaired: ${named(catalogue?.faults, entry.data.repair)}${entry.data.place ? ` (${entry.data.place})` : ""}`;
     case "state":
       return `Now ${[entry.data.engine, entry.data.carburetor && `carburetor ${entry.data.carburetor}`].filter(Boolean).join(", ")}`;
     case "caution":
@@ -27,6 +27,8 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `Back on: ${named(catalogue?.checks, entry.data.check)}`;
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
+    case "engine":
+      return "What the engine is known by";
     case "machine":
       return `The machine${entry.data.name ? `: ${entry.data.name}` : ""}`;
     case "strike":
@@ -44,7 +46,7 @@ const SEEN = { present: "", absent: "Not seen: ", unknown: "Nobody knows: " } as
 
 function checkWords(data: EntryData<"check">, catalogue: Catalogue | undefined): string {
   const check = catalogue?.checks.find((row) => row.id === data.check);
-  return `${check?.name ?? data.check}: ${result(data, (id) => named(check?.outcomes, id))}`;
+  return `${check?.name ?? data.check}${data.place ? ` (${data.place})` : ""}: ${result(data, (id) => named(check?.outcomes, id))}`;
 }
 
 function result({ outcomes, reading }: EntryData<"check">, name: (id: string) => string): string {

@@ -46,7 +46,7 @@ module UpperBranch
           rows << [
             "repairs/#{round}",
             "repair",
-            { "repair" => repairs[round]["id"], "faults" => repairs[round]["faults"] }.compact
+            { "repair" => repairs[round]["id"], **repairs[round].slice("faults", "place") }
           ]
         end
         rows += (data["waived"] || []).each_with_index.map { |row, i| ["waived/#{i}", "waive", row] }
@@ -87,7 +87,8 @@ module UpperBranch
               "check" => row["id"],
               "outcomes" => row["outcomes"] || row["outcome"]&.then { |word| [word] },
               "reading" => row["reading"],
-              "reported" => row["reported"]
+              "reported" => row["reported"],
+              "place" => row["place"]
             }.compact
           ]
         end

@@ -56,6 +56,7 @@ module UpperBranch
           defects: Defects.of(@job),
           findings: Findings.of(@job, @posterior, @ledger),
           sisters: Sisters.of(@job),
+          screws: ScrewFacts.of(@job),
           fade: Workshop::Fade.of(@job)&.to_h,
           told: Told.of(@job),
           undo: Told.undo(@job),

@@ -127,7 +127,8 @@ module UpperBranch
 
       def given(check, place)
         row = @given[check.id] or return
-        cuts = row.dig("places", place) || row["cuts"]
+        own = (row["places"] || {}).find { |id, _| place == id || place.to_s.end_with?("-#{id}") }
+        cuts = own&.last || row["cuts"]
         cuts && [cuts, row.slice("from", "source", "date", "card")]
       end
 

@@ -11,7 +11,7 @@ module UpperBranch
     #
     # Raises Invalid naming figure and field.
     class SpecCard
-      FIELDS = %w[item low high unit source date].freeze
+      FIELDS = %w[item low high unit source date place].freeze
       DATE = /\A\d{4}-\d{2}-\d{2}\z/
 
       attr_reader :name, :family, :figures
@@ -28,26 +28,27 @@ module UpperBranch
         end
 
         @figures = (data["figures"] || []).each_with_index.map { |figure, i| checked(figure, i) }
-        twice = @figures.map { |figure| figure["item"] }.tally.find { |_, count| count > 1 }
+        twice = @figures.map { |figure| figure.values_at("item", "place").compact.join(", ") }.tally
+                        .find { |_, count| count > 1 }
         raise Invalid.new("figures", "#{twice.first} stands twice on this card") if twice
       end
 
-      # {check id => limit} for the figures that readings are judged by.
+      # {check id => limit} for the figures that readings are judged by, those of one place under its name.
       def limits
-        @figures
-          .select { |figure| @catalogue.check(figure["item"]) }
-          .to_h do |figure|
-            [
-              figure["item"],
-              {
-                "cuts" => cuts(figure),
-                "from" => "card",
-                "card" => name,
-                "source" => figure["source"],
-                "date" => figure["date"]
-              }
-            ]
-          end
+        judged = @figures.group_by { |figure| check_of(figure)&.id }.except(nil)
+        judged.transform_values do |figures|
+          figures.map do |figure|
+            limit(figure)
+          end.reduce { |all, one| joined(all, one) }
+        end
+      end
+
+      # What the card says of the engine, as a machine takes it: {"power" => kW, ...}
+      def engine
+        @figures.filter_map do |figure|
+          field = item_row(figure)&.fetch("engine", nil)
+          [field, figure["low"] || figure["high"]] if field
+        end.to_h
       end
 
       # What a card may hold on this catalogue: [{id, name, unit, units, cuts}], readings first.
@@ -82,6 +83,25 @@ module UpperBranch
 
       private
 
+      # The row of a figure that is no limit by its own id.
+      def item_row(figure) = @catalogue.spec_items.find { |row| row["id"] == figure["item"] }
+
+      # The check that a figure is the limit of, or nil.
+      def check_of(figure)
+        @catalogue.check(figure["item"]) || @catalogue.check(item_row(figure)&.fetch("limits", nil))
+      end
+
+      def limit(figure)
+        from = { "from" => "card", "card" => name, "source" => figure["source"], "date" => figure["date"] }
+        own = figure["place"] ? { "places" => { figure["place"] => cuts(figure) } } : { "cuts" => cuts(figure) }
+        own.merge(from)
+      end
+
+      def joined(one, other)
+        places = [one, other].map { |row| row["places"] || {} }.reduce(:merge)
+        one.merge(other).merge(places.empty? ? {} : { "places" => places })
+      end
+
       def checked(figure, index)
         at = "figures/#{index}"
         known = figure.keys - FIELDS
@@ -93,9 +113,19 @@ module UpperBranch
           raise Invalid.new("#{at}/item", "Nothing on a card is called #{figure['item'].inspect}")
         bounds(figure, at)
         provenance(figure, item, at)
-        check = @catalogue.check(figure["item"])
+        somewhere(figure, at)
+        check = check_of(figure)
         Limits.check_cuts(check.reading, cuts(figure), at) if check
         figure
+      end
+
+      # The place it is for must be one such a carburetor has.
+      def somewhere(figure, at)
+        known = (@catalogue.family(@family)["places"] || {}).values.flatten.uniq
+        return if figure["place"].nil? || known.include?(figure["place"])
+
+        instead = known.empty? ? "it has only one of everything: leave the place out" : "use one of: #{known.join(', ')}"
+        raise Invalid.new("#{at}/place", "Such a carburetor has no place #{figure['place'].inspect}; #{instead}")
       end
 
       def provenance(figure, item, at)
@@ -124,7 +154,7 @@ module UpperBranch
 
       # In the reading's own unit, rising.
       def cuts(figure)
-        rule = @catalogue.check(figure["item"]).reading
+        rule = check_of(figure).reading
         figure
           .values_at("low", "high")
           .compact

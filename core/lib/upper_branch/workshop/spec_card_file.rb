@@ -13,6 +13,7 @@ module UpperBranch
     # Raises Invalid naming row and column.
     module SpecCardFile
       COLUMNS = %w[card family item low high unit source date].freeze
+      MORE = %w[place].freeze # columns that may be left out
       SCHEMA = ::File.expand_path("../docs/formats/spec-cards.schema.json", ROOT).freeze
       MOST = 5_000 # figures in a file
 
@@ -26,10 +27,10 @@ module UpperBranch
 
       def csv(cards)
         CSV.generate do |out|
-          out << COLUMNS
+          out << (COLUMNS + MORE)
           cards.each do |card|
             card["figures"].each do |figure|
-              out << [card["name"], card["family"], *figure.values_at("item", "low", "high", "unit", "source", "date")]
+              out << [card["name"], card["family"], *figure.values_at(*(COLUMNS + MORE).drop(2))]
             end
           end
         end
@@ -95,8 +96,9 @@ module UpperBranch
           "high" => number(row["high"], line, "high"),
           "unit" => row["unit"].to_s.strip,
           "source" => row["source"].to_s.strip,
-          "date" => row["date"].to_s.strip
-        }
+          "date" => row["date"].to_s.strip,
+          "place" => row["place"].to_s.strip.then { |place| place.empty? ? nil : place }
+        }.reject { |key, value| key == "place" && value.nil? }
       end
 
       def number(text, line, column)

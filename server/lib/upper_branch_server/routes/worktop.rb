@@ -47,7 +47,7 @@ module UpperBranchServer
           machine = job.machine
           check = machine&.check(data["check"]) or
             raise UpperBranch::Invalid.new("check", "No check of this machine is called #{data['check'].inspect}")
-          rule = machine.reading(check) or
+          rule = machine.reading(check, data["place"]) or
             raise UpperBranch::Invalid.new("reading", "No limit is known here: enter it, or choose a spec card")
           reading = UpperBranch::Measuring::Reading.judge(rule, data["reading"], job.catalogue.worktop)
           UpperBranch::Views::Answer.reading(reading, check, job.catalogue.scale["verdict"]["clear"]).merge(

@@ -12,7 +12,7 @@ module UpperBranchServer
         @catalogue = catalogue
       end
 
-      # [{id, name, family, figures, limits}]; a card the catalogue no longer understands comes without limits.
+      # [{id, name, family, figures, limits, engine}]; a card the catalogue no longer understands comes without limits.
       def list
         @database[:spec_cards].order(:family, :name).all.map { |row| view(row) }
       end
@@ -66,9 +66,10 @@ module UpperBranchServer
           "family" => row[:family],
           "figures" => JSON.parse(JSON.generate(row[:figures]))
         }
-        data.merge("limits" => UpperBranch::Workshop::SpecCard.new(@catalogue, data).limits)
+        card = UpperBranch::Workshop::SpecCard.new(@catalogue, data)
+        data.merge("limits" => card.limits, "engine" => card.engine)
       rescue UpperBranch::Invalid
-        data.merge("limits" => {})
+        data.merge("limits" => {}, "engine" => {})
       end
     end
   end

@@ -179,3 +179,71 @@ describe("the cautions of a check", () => {
     expect(sent).toMatchObject([{ kind: "check" }]);
   });
 });
+
+describe("a check of a machine that has the part more than once", () => {
+  const option = {
+    id: "pump-shot",
+    minutes: 3,
+    travel: 0,
+    outcomes: [],
+    notes: ["Fuel screw: out is richer, in is leaner."],
+    places: [
+      { id: "1", name: "Carburetor 1", done: false },
+      { id: "2", name: "Carburetor 2", done: false },
+    ],
+    asks_engine: false,
+  } as unknown as CheckOption;
+
+  it("says what is to be known, and is answered for all alike or for one of them", async () => {
+    const { sent, user } = panel(shot, {}, option);
+    expect(screen.getByText("Fuel screw: out is richer, in is leaner.")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    await user.click(screen.getByRole("radio", { name: "Carburetor 2" }));
+    await user.click(screen.getByRole("button", { name: /Strong at once/ }));
+    expect(sent.map((one) => one.data)).toEqual([
+      { check: "pump-shot", outcomes: ["weak"] },
+      { check: "pump-shot", outcomes: ["strong"], place: "2" },
+    ]);
+  });
+
+  it("goes on with the first place nobody has looked at, once one has been", () => {
+    const [first, second] = option.places;
+    panel(shot, {}, { ...option, places: [{ ...first, done: true }, second] as CheckOption["places"] });
+    expect(screen.getByRole("radio", { name: "Carburetor 2" }).getAttribute("aria-checked")).toBe("true");
+  });
+
+  it("knows its places and its screw when it is taken out of turn", () => {
+    panel(
+      { ...shot, per: "carburetor" },
+      {
+        machine: machine({
+          places: { carburetor: option.places },
+          screws: [{ id: "idle", says: "Air screw: in is richer.", checks: ["pump-shot"], faults: [] }],
+        }),
+      },
+    );
+    expect(screen.getByRole("radio", { name: "All alike" })).toBeTruthy();
+    expect(screen.getByText("Air screw: in is richer.")).toBeTruthy();
+  });
+});
+
+describe("a flow that nobody can call ample yet", () => {
+  const option = { id: "pump-shot", minutes: 3, travel: 0, outcomes: [], notes: [], places: [], asks_engine: true };
+
+  it("asks for the engine, says at the field what cannot be, and writes it down", async () => {
+    const { sent, user } = atDesk(<CheckPanel check={shot} option={option as never} reason={null} />, {
+      job: job({ machine: machine({ family: "mower" }) }),
+      catalogue: catalogue({
+        families: [{ id: "mower", engine: { power: [0.5, 25], displacement: [30, 1000], full_speed: [2000, 4500] } }],
+      }),
+    });
+    await user.type(screen.getByLabelText("Power"), "900");
+    expect(screen.getByRole("alert").textContent).toMatch(/0.5 to 25 kW/);
+    expect(screen.getByRole("button", { name: "Write it down" }).hasAttribute("disabled")).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>("Power").value).toBe("900");
+    await user.clear(screen.getByLabelText("Power"));
+    await user.type(screen.getByLabelText("Power"), "4,5");
+    await user.click(screen.getByRole("button", { name: "Write it down" }));
+    expect(sent.map((one) => [one.kind, one.data])).toEqual([["engine", { power: 4.5 }]]);
+  });
+});

@@ -10,6 +10,8 @@ import { Fold } from "../../ui/fold";
 import { CheckIcon } from "../../ui/icons";
 import { percent } from "../../words/percent";
 import { Cautions, useCautions } from "./cautions";
+import { EngineAsk } from "./engine-ask";
+import { firstPlace, PlaceChoice } from "./place-choice";
 import { minutesOf, STATE } from "../../words/states";
 import { useDesk } from "../desk";
 
@@ -23,10 +25,17 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   const outcomes = check.outcomes.filter((row) => fitted?.includes(row.id) ?? true);
   const [marked, setMarked] = useState<string[]>([]);
   const [reporter, setReporter] = useState("");
+  const { machine } = job.trace;
+  const places = option?.places ?? unlooked(machine.places[check.per ?? ""]);
+  const screw = machine.screws.find((row) => row.checks.includes(check.id))?.says;
+  const notes = option?.notes ?? [screw ?? []].flat();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const place = chosen ?? firstPlace(places);
   const record = (data: Omit<EntryData<"check">, "check">) => {
     setMarked([]);
+    setChosen(null);
     const reported = reporter.trim() ? { reported: reporter.trim() } : {};
-    void add(entry("check", { check: check.id, ...data, ...reported }));
+    void add(entry("check", { check: check.id, ...data, ...reported, ...(place && { place }) }));
   };
   const choose = (id: string, kind: string) => {
     if (!cautions.read) return;
@@ -71,10 +80,19 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           <li key={step}>{step}</li>
         ))}
       </ol>
+      {notes.map((note) => (
+        <p key={note} className="mt-2 border-l-4 border-fuel bg-fuel-soft px-3 py-1.5">
+          {note}
+        </p>
+      ))}
       <Cautions state={cautions} />
+      {option?.asks_engine && <EngineAsk />}
+      {places.length > 1 && <PlaceChoice places={places} value={place} onChange={setChosen} />}
       {check.reading && (
         <Instrument
+          key={place}
           job={job}
+          place={place}
           check={check}
           reading={check.reading}
           disabled={!cautions.read}
@@ -127,6 +145,11 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
       </Fold>
     </div>
   );
+}
+
+/** Places of a check that is taken out of turn: nobody has said which are done. */
+function unlooked(places: { id: string; name: string }[] | undefined): CheckOption["places"] {
+  return (places ?? []).map((place) => ({ ...place, done: false }));
 }
 
 /** What the odds say it will show. Not on the answers themselves: nobody should see what he is expected to see. */

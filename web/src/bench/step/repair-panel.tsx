@@ -14,9 +14,12 @@ export function RepairPanel() {
   const cautions = useCautions(plan?.hazards ?? []);
   const fault = job.trace.faults.find((row) => row.id === plan?.id);
   const { handover } = job.trace.next;
-  const defect = job.trace.defects.find((row) => row.status === "open" && row.fault === plan?.id);
+  const place = plan?.place;
+  const defect = job.trace.defects.find(
+    (row) => row.status === "open" && row.fault === plan?.id && row.place?.id === place?.id,
+  );
   const done = () => {
-    if (plan && cautions.read) void add(entry("repair", { repair: plan.id }));
+    if (plan && cautions.read) void add(entry("repair", { repair: plan.id, ...(place && { place: place.id }) }));
   };
   useKeys("The step", [["Enter", "Repaired", done]], plan !== null && !plan.refers);
   if (!plan) return null;
@@ -25,10 +28,18 @@ export function RepairPanel() {
       <p className="text-sm font-semibold text-fuel">
         {plan.refers ? "Refer out" : plan.recorded ? "Write it down" : "Repair now"}
       </p>
-      <h2 className="text-[1.7rem] leading-tight">{plan.name}</h2>
+      <h2 className="text-[1.7rem] leading-tight">
+        {plan.name}
+        {place && <span className="block text-xl text-fuel">{place.name}</span>}
+      </h2>
       <p className="mt-1 text-dim">{job.trace.next.reason}</p>
       {fault && <p className="mt-3">{fault.why}</p>}
       <p className="mt-3 text-lg">{plan.text}</p>
+      {plan.notes?.map((note) => (
+        <p key={note} className="mt-2 border-l-4 border-fuel bg-fuel-soft px-3 py-1.5">
+          {note}
+        </p>
+      ))}
       <p className="mt-1 text-sm text-dim">
         About {plan.minutes} min with the part in reach · succeeds {percent(plan.success)}
       </p>

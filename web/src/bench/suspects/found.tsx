@@ -16,7 +16,7 @@ export function Found({ defects }: { defects: Defect[] }) {
       </h2>
       <ul>
         {defects.map((defect) => (
-          <Row key={defect.fault} defect={defect} />
+          <Row key={`${defect.fault} ${defect.place?.id ?? ""}`} defect={defect} />
         ))}
       </ul>
     </section>
@@ -32,6 +32,7 @@ function Row({ defect }: { defect: Defect }) {
         title={
           <span className="block py-1">
             found: {lower(defect.name)} - <strong>mend</strong>
+            {defect.place && <span className="block text-sm text-fuel">{defect.place.name}</span>}
             {defect.status === "contradicted" && (
               <span className="block text-sm text-rust">later found sound: settle it</span>
             )}
@@ -44,7 +45,9 @@ function Row({ defect }: { defect: Defect }) {
             <Button
               className="mt-2"
               aria-label={`Repaired: ${repair.name}`}
-              onClick={() => void add(entry("repair", { repair: repair.id }))}
+              onClick={() =>
+                void add(entry("repair", { repair: repair.id, ...(defect.place && { place: defect.place.id }) }))
+              }
             >
               Repaired <span className="text-sm text-dim">{repair.minutes} min</span>
             </Button>

@@ -1,6 +1,8 @@
 import { entry, newId } from "../../api/entries";
 import type { Catalogue, NewJob, ShopWays, SpecCard, Symptom } from "../../api/types";
 import { record } from "../../kept/store";
+import { engineOf, NO_ENGINE, type EngineText } from "../../ui/engine-fields";
+import { parseNumber } from "../../words/numbers";
 import { meets } from "./needs";
 
 export type Seen = { seen: "present" | "absent"; when: string[] };
@@ -16,6 +18,10 @@ export type Draft = {
   work: string[];
   /** The chosen spec card, or null. */
   card: string | null;
+  /** How many, as typed. */
+  carburetors: string;
+  cylinders: string;
+  engine: EngineText;
 };
 
 const kept = record<Partial<Draft>>("intake", {});
@@ -23,7 +29,8 @@ const kept = record<Partial<Draft>>("intake", {});
 /** An empty sheet, for the first family of the catalogue. */
 export function emptyDraft(catalogue: Catalogue): Draft {
   const family = catalogue.families[0]?.id ?? "";
-  return { id: newId(), family, name: "", switches: {}, symptoms: {}, context: {}, work: [], card: null };
+  const made = { carburetors: "", cylinders: "", engine: NO_ENGINE };
+  return { id: newId(), family, name: "", switches: {}, symptoms: {}, context: {}, work: [], card: null, ...made };
 }
 
 /** What was filled in before a reload, else an empty sheet. */
@@ -45,6 +52,28 @@ export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
   return features;
 }
 
+/** A count as typed: undefined where nothing is, null where it cannot be. */
+export function countOf(text: string, most: number): number | null | undefined {
+  if (text.trim() === "") return undefined;
+  const count = parseNumber(text);
+  return count !== null && Number.isInteger(count) && count >= 1 && count <= most ? count : null;
+}
+
+/** Which kind of mixture screw these features say it has. */
+export function screwKind(catalogue: Catalogue, features: ReadonlySet<string>): string {
+  const fits = (flags: Record<string, boolean>) => Object.entries(flags).every(([id, on]) => features.has(id) === on);
+  return catalogue.screws.find((kind) => fits(kind.features))?.id ?? "";
+}
+
+/** What is wrong with the counts or the engine as typed: a sentence, or null. */
+export function wrongWith(draft: Draft, catalogue: Catalogue): string | null {
+  const family = catalogue.families.find((row) => row.id === draft.family);
+  const most = family?.most ?? { carburetors: 1, cylinders: 1 };
+  const counts = [countOf(draft.carburetors, most.carburetors), countOf(draft.cylinders, most.cylinders)];
+  if (counts.includes(null)) return "Look at how many carburetors and cylinders there are.";
+  return engineOf(draft.engine, family?.engine) ? null : "Look at the figures of the engine.";
+}
+
 /** What can be seen on such a machine. */
 export function symptomsOf(catalogue: Catalogue, features: ReadonlySet<string>): Symptom[] {
   return catalogue.symptoms.filter((symptom) => meets(symptom.needs, features));
@@ -63,11 +92,25 @@ export function jobOf(draft: Draft, catalogue: Catalogue, ways: ShopWays, cards:
     schools: ways.chosen,
     lacks: ways.lacks,
     ...(card && { card: { id: card.id, name: card.name }, limits: card.limits }),
+    ...made(draft, catalogue, card),
   };
   const seen = Object.entries(draft.symptoms).map(([symptom, { seen, when }]) =>
     entry("symptom", { symptom, seen, when }),
   );
   return { id: draft.id, title: titleOf(draft, catalogue), entries: [entry("machine", machine), ...seen] };
+}
+
+/** Counts and engine; the card's engine where nothing was typed. */
+function made(draft: Draft, catalogue: Catalogue, card: SpecCard | undefined) {
+  const family = catalogue.families.find((row) => row.id === draft.family);
+  const carburetors = countOf(draft.carburetors, family?.most?.carburetors ?? 1);
+  const cylinders = countOf(draft.cylinders, family?.most?.cylinders ?? 1);
+  const engine = { ...card?.engine, ...engineOf(draft.engine, family?.engine) };
+  return {
+    ...(carburetors && { carburetors }),
+    ...(cylinders && { cylinders }),
+    ...(Object.keys(engine).length > 0 && { engine }),
+  };
 }
 
 function titleOf(draft: Draft, catalogue: Catalogue): string {

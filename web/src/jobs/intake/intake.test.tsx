@@ -10,8 +10,26 @@ import { Intake } from "./intake";
 
 const words = catalogue({
   families: [
-    { id: "car-one", name: "Single-barrel downdraft", is: "The usual one.", features: ["bowl", "accelerator-pump"] },
+    {
+      id: "car-one",
+      name: "Single-barrel downdraft",
+      is: "The usual one.",
+      features: ["bowl", "accelerator-pump"],
+      most: { carburetors: 4, cylinders: 8 },
+      engine: { power: [3, 120], displacement: [300, 8000], full_speed: [1000, 6500] },
+    },
     { id: "diaphragm", name: "Diaphragm cube", is: "On a cutter.", features: [] },
+  ],
+  screws: [
+    {
+      id: "fuel",
+      name: "Fuel screw",
+      says: "Out is richer.",
+      needs: ["bowl"],
+      features: { air: false, unsure: false },
+    },
+    { id: "air", name: "Air screw", says: "In is richer.", needs: ["bowl"], features: { air: true, unsure: false } },
+    { id: "unknown", name: "Unknown", says: "Nobody knows.", needs: ["bowl"], features: { air: false, unsure: true } },
   ],
   features: [
     { id: "bowl", name: "Float bowl" },
@@ -110,6 +128,28 @@ describe("a new job", () => {
     ]);
     await waitFor(() => expect(screen.getByText(`/jobs/${id}`)).toBeTruthy());
     expect(localStorage.getItem("upper-branch.intake")).toBeNull();
+  });
+
+  it("takes how many there are, which way the screw is richer, and what the engine is known by", async () => {
+    const create = taking();
+    const { user } = intake();
+    await user.type(await screen.findByLabelText("Carburetors"), "2");
+    await user.type(screen.getByLabelText("Cylinders"), "4");
+    await user.click(screen.getByRole("radio", { name: "Nobody knows" }));
+    await user.type(screen.getByLabelText("Power"), "900");
+    await user.click(screen.getByText("Start tracing"));
+    expect(screen.getByText(/Look at the figures of the engine/)).toBeTruthy();
+    expect(create).not.toHaveBeenCalled();
+    expect(screen.getByLabelText<HTMLInputElement>("Power").value).toBe("900");
+    await user.clear(screen.getByLabelText("Power"));
+    await user.type(screen.getByLabelText("Power"), "40");
+    await user.click(screen.getByText("Start tracing"));
+    expect(sentTo(create).entries[0]?.data).toMatchObject({
+      carburetors: 2,
+      cylinders: 4,
+      engine: { power: 40 },
+      features: { air: false, unsure: true },
+    });
   });
 
   it("loses nothing on a reload, until the sheet is cleared", async () => {

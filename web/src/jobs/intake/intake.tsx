@@ -11,9 +11,10 @@ import { Card } from "../../ui/card";
 import { Failed, Loading } from "../../ui/state";
 import { ComplaintBuilder } from "./complaint-builder";
 import { ContextQuestions } from "./context-questions";
-import { emptyDraft, featuresOf, jobOf, storedDraft, storeDraft, symptomsOf, type Draft } from "./draft";
+import { emptyDraft, featuresOf, jobOf, storedDraft, storeDraft, symptomsOf, wrongWith, type Draft } from "./draft";
 import { FamilyPicker } from "./family-picker";
 import { FeatureSwitches } from "./feature-switches";
+import { HowMade } from "./how-made";
 
 /** A new job: which machine, what it does and when, what is known of its past. One page, nothing lost on reload. */
 export function Intake() {
@@ -38,6 +39,11 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
   const present = Object.values(draft.symptoms).filter((row) => row.seen === "present").length;
   // The job goes out through the outbox: without a signal it is kept, and shown on its own page.
   const start = async () => {
+    const wrong = wrongWith(draft, catalogue);
+    if (wrong) {
+      setProblem({ type: "about:blank", title: "Not sent", status: 422, detail: wrong });
+      return;
+    }
     setBusy(true);
     const job = jobOf(draft, catalogue, schools.data ?? { chosen: {}, lacks: [] }, cards.data?.cards ?? []);
     await outbox.addJob(job);
@@ -71,7 +77,7 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
         <FamilyPicker
           catalogue={catalogue}
           family={draft.family}
-          onChange={(family) => change({ family, switches: {}, symptoms: {}, card: null })}
+          onChange={(family) => change({ family, switches: {}, symptoms: {}, card: null, carburetors: "" })}
         />
         <div className="mt-4 grid max-w-3xl gap-4 sm:grid-cols-2">
           <label>
@@ -101,6 +107,7 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
             </select>
           </label>
         </div>
+        <HowMade catalogue={catalogue} draft={draft} features={features} onChange={change} />
         <FeatureSwitches
           catalogue={catalogue}
           features={features}

@@ -90,6 +90,7 @@ module UpperBranch
             hazards: listed(row["hazards"]),
             needs: listed(row["needs"]),
             multi: row["multi"] == true,
+            per: row["per"],
             outcomes: row["outcomes"].map { |id, name| outcome(row, id, name) },
             reading: shown_reading(row["reading"]),
             icon: row["icon"],

@@ -8,7 +8,18 @@ module UpperBranch
       class Screws < Section
         def kinds = data["kinds"]
         def speed = data["speed"]
+        def fact_name(fact) = data["facts"].fetch(fact)
         def digests = { "screws" => sum(data) }
+
+        # The kinds a mixture screw can be of, and the features that say so.
+        def shown
+          row = data && rows.find { |one| one["air_by"] } or return { screws: [] }
+          flags = { "fuel" => [false, false], "air" => [true, false], "unknown" => [false, true] }
+          { screws: kinds.map do |id, kind|
+            features = row.values_at("air_by", "unknown_by").zip(flags.fetch(id)).to_h
+            { id: id, name: kind["name"], says: kind["says"], features: features, needs: row["needs"] }
+          end }
+        end
 
         # The rows of the screws on a machine with these features (Set), each with its "kind": "fuel", "air" or
         # "unknown".
@@ -59,7 +70,8 @@ module UpperBranch
         def screw(at, row)
           fitting(at, row)
           known(at, row["id"], row.values_at("air_by", "unknown_by").compact, book.families.features.keys, "feature")
-          known(at, row["id"], row["checks"], book.checks.ids, "check")
+          known(at, row["id"], row["checks"] + row["facts"].values, book.checks.ids, "check")
+          known(at, row["id"], row["facts"].keys, data["facts"].keys, "fact")
           known(at, row["id"], row["faults"], book.faults.ids, "fault")
         end
       end

@@ -5,6 +5,12 @@ module UpperBranch
     module Sections
       # What a spec card may hold beside the limits of readings.
       class SpecItems < Section
+        private
+
+        def look
+          unique
+          rows.each_with_index { |row, i| known("/#{i}", row["id"], [row["limits"]].compact, book.checks.ids, "check") }
+        end
       end
     end
   end
