@@ -20,6 +20,7 @@ import { LimitsDialog } from "./sheets/limits-dialog";
 import { WaitDialog } from "./sheets/wait-dialog";
 import { NextCard } from "./step/next-card";
 import { LimbPanel } from "./suspects/limb-panel";
+import { PlaceRow } from "./suspects/place-row";
 import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
 import { useJob } from "./use-job";
@@ -103,6 +104,7 @@ function OnSection() {
   const check = catalogue.checks.find((row) => row.id === current) ?? null;
   return (
     <Card aria-label="Section" className="min-w-0">
+      <PlaceRow trace={trace} check={check} />
       <Suspense fallback={<div className="aspect-[584/600]" />}>
         <Section
           family={trace.machine.family}

@@ -1,4 +1,5 @@
 import type { Catalogue, Trace } from "../api/types";
+import { lower } from "../words/lower";
 import { percent } from "../words/percent";
 import { drawBranch, HEIGHT, lineAt, partAt, WIDTH, type Limb } from "./geometry";
 import { useTweened } from "./tween";
@@ -38,6 +39,7 @@ export function Branch(props: {
             limb={limb}
             named={named.has(limb.id)}
             chosen={props.chosen === limb.id}
+            where={placesOf(props.trace, limb.twigs[0]?.id)}
             onChoose={() => props.onChoose(props.chosen === limb.id ? null : limb.id)}
           />
         ))}
@@ -51,11 +53,14 @@ function LimbView({
   limb,
   named,
   chosen,
+  where,
   onChoose,
 }: {
   limb: Limb;
   named: boolean;
   chosen: boolean;
+  /** Where its leading part was found at fault, of several. */
+  where: string;
   onChoose: () => void;
 }) {
   const tone = limb.withered ? "fill-line stroke-line" : "fill-fuel stroke-fuel";
@@ -99,6 +104,7 @@ function LimbView({
       {named && limb.twigs[0] && limb.probability > 0.15 && (
         <text x={limb.label.x} y={partAt(limb)} textAnchor="middle" className="fill-dim" fontSize="13">
           {limb.twigs[0].name}
+          {where && <tspan className="fill-fuel font-semibold"> {where}</tspan>}
         </text>
       )}
       <rect
@@ -112,6 +118,12 @@ function LimbView({
       />
     </g>
   );
+}
+
+/** "carburetor 2, carburetor 4": where a part was found at fault. */
+function placesOf(trace: Trace, part: string | undefined): string {
+  const found = trace.defects.filter((row) => row.part === part && row.status === "open");
+  return found.flatMap((row) => (row.place ? [lower(row.place.name)] : [])).join(", ");
 }
 
 /** The branch in words: circuits with their share, their leading parts under them. */
@@ -130,7 +142,7 @@ function TreeList({ trace, circuits }: { trace: Trace; circuits: Catalogue["circ
                 .slice(0, 3)
                 .map((fault) => (
                   <li key={fault.id}>
-                    {fault.name}: {percent(fault.blame)}
+                    {fault.name}: {percent(fault.blame)} {placesOf(trace, fault.part)}
                   </li>
                 ))}
             </ul>
