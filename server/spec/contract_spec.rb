@@ -56,7 +56,9 @@ RSpec.describe UpperBranchServer::Contract do
 
   it "names the kind of an entry nobody knows, with those there are" do
     expect(field_of { check_entry("dance", {}) }).to eq "entries/2/kind"
-    expect { check_entry("dance", {}) }.to raise_error(UpperBranchServer::Problem, /one of machine, limits, engine, symptom/)
+    expect do
+      check_entry("dance", {})
+    end.to raise_error(UpperBranchServer::Problem, /one of machine, limits, engine, symptom/)
   end
 
   it "limits what can be sent" do

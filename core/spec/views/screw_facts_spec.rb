@@ -7,7 +7,8 @@ RSpec.describe UpperBranch::Views::ScrewFacts do
 
   it "keeps found, base, wants, tip and port of each screw apart" do
     told = job("cv", seen("rough-idle"), at("1", "screw-count", turns(1.5)), at("2", "screw-count", turns(3.25)),
-               at("2", "screw-tip", { "outcomes" => ["ringed"] }), stands(engine: "running"), found("stop-turns", "up-to-one"),
+               at("2", "screw-tip", { "outcomes" => ["ringed"] }), stands(engine: "running"),
+               found("stop-turns", "up-to-one"),
                at("2", "mixture-sweep", { "outcomes" => ["wants-far-richer"] }), "carburetors" => 2)
     one, two = described_class.of(told)
     expect(one).to include(name: "Mixture screw", where: "Carburetor 1")

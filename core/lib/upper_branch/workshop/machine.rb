@@ -49,8 +49,11 @@ module UpperBranch
       end
 
       # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found
-      # yet.
-      def defect(check, word)
+      # yet. place: id of the one place that was looked at, or nil
+      def defect(check, word, place = nil)
+        there = unlike_row(check, place)&.dig("is", check.id, word)
+        return there if there && fault(there)
+
         ids = check.is.fetch(word, []).select { |id| fault(id) && !meant?(id) }
         ids.first if ids.one?
       end
@@ -100,8 +103,9 @@ module UpperBranch
 
       # Limits of a check at a place that is not as the others: {"cuts", "source"} or nil.
       def unlike_limit(check, place)
-        row = unlike.find { |one| one["kind"] == check.per && place_fits?(one, place) && one.dig("limits", check.id) }
-        row && { "cuts" => row["limits"][check.id], "source" => row["says"] }
+        row = unlike_row(check, place)
+        cuts = row&.dig("limits", check.id)
+        cuts && { "cuts" => cuts, "source" => row["says"] }
       end
 
       # What is said of a place of this kind that is not as the others, or nil.
@@ -148,6 +152,10 @@ module UpperBranch
       end
 
       def unlike = family["unlike"] || []
+
+      def unlike_row(check, place)
+        place && unlike.find { |one| one["kind"] == check.per && place_fits?(one, place) }
+      end
 
       # "second" of one carburetor, "2-second" of the second of a set.
       def place_fits?(row, id) = id == row["place"] || id.to_s.end_with?("-#{row['place']}")

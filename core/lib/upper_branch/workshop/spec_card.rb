@@ -37,9 +37,7 @@ module UpperBranch
       def limits
         judged = @figures.group_by { |figure| check_of(figure)&.id }.except(nil)
         judged.transform_values do |figures|
-          figures.map do |figure|
-            limit(figure)
-          end.reduce { |all, one| joined(all, one) }
+          figures.map { |figure| limit(figure) }.reduce { |all, one| joined(all, one) }
         end
       end
 

@@ -47,6 +47,8 @@ module UpperBranch
           (row["unlike"] || []).each do |one|
             known(at, row["id"], [one["place"]], (row["places"] || {}).fetch(one["kind"], []), "place")
             known(at, row["id"], (one["limits"] || {}).keys, book.checks.ids, "check")
+            (one["is"] || {}).each { |check, words| answers(at, row["id"], check, words.keys) }
+            known(at, row["id"], (one["is"] || {}).values.flat_map(&:values), book.faults.ids, "fault")
           end
         end
 

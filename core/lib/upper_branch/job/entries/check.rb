@@ -122,7 +122,7 @@ module UpperBranch
         end
 
         def defects(job, check, words)
-          words.to_h { |word| [word, job.machine.defect(check, word)] }.compact
+          words.to_h { |word| [word, job.machine.defect(check, word, data["place"])] }.compact
         end
       end
     end
