@@ -58,7 +58,7 @@ RSpec.describe UpperBranchServer::Contract do
     expect(field_of { check_entry("dance", {}) }).to eq "entries/2/kind"
     expect do
       check_entry("dance", {})
-    end.to raise_error(UpperBranchServer::Problem, /one of machine, limits, engine, symptom/)
+    end.to raise_error(UpperBranchServer::Problem, /one of machine, limits, engine, trial, symptom/)
   end
 
   it "limits what can be sent" do

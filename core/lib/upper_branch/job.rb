@@ -16,6 +16,9 @@ module UpperBranch
     # id of the one place it was done at, nil for all.
     Repair = Struct.new(:entry, :id, :faults, :success, :round, :place, keyword_init: true)
 
+    # One change of one setting that was run; result: better, same, worse or right.
+    Trial = Struct.new(:entry, :setting, :from, :to, :result, keyword_init: true)
+
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
@@ -25,7 +28,7 @@ module UpperBranch
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
-    attr_reader :catalogue, :machine, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
+    attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
                 :waived, :gates
 
     def self.replay(catalogue, entries)
@@ -47,6 +50,7 @@ module UpperBranch
       @waived = {}
       @gates = []
       @fitted = {}
+      @trials = []
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false

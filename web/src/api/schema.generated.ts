@@ -360,7 +360,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -369,6 +369,15 @@ export interface components {
              */
             kind: "machine";
             data: components["schemas"]["MachineData"];
+        };
+        NewTrial: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trial";
+            data: components["schemas"]["TrialData"];
         };
         NewEngine: {
             id: components["schemas"]["Uuid"];
@@ -533,12 +542,23 @@ export interface components {
             carburetors?: number;
             cylinders?: number;
             engine?: components["schemas"]["EngineData"];
+            /** @description a plan of the catalogue this job is about, where no complaint is traced */
+            plan?: string;
         };
         /** @description what the engine is known by: power (kW), or displacement (cc) and full speed (rpm); a flow is judged against what it asks for */
         EngineData: {
             power?: number;
             displacement?: number;
             full_speed?: number;
+        };
+        /** @description one change of one setting of a set-up, run */
+        TrialData: {
+            setting: string;
+            from: number;
+            to: number;
+            /** @enum {string} */
+            result: "better" | "same" | "worse" | "right";
+            text?: string;
         };
         /** @description which of several: carburetor of a set, barrel, screw, end, cylinder */
         Place: {
@@ -691,7 +711,7 @@ export interface components {
             /** Format: date-time */
             updated_at: string;
             /** @enum {string} */
-            waits_for: "describe" | "settle" | "gate" | "ask" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "recreate" | "close" | "refer" | "closed";
+            waits_for: "describe" | "settle" | "gate" | "ask" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "recreate" | "trial" | "close" | "refer" | "closed";
             minutes: number;
             next: string;
             /** @description defects found that wait for their repair */
@@ -715,7 +735,19 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        StoredTrial: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trial";
+            data: components["schemas"]["TrialData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
         StoredEngine: {
             id: string;
             /**
@@ -1279,7 +1311,7 @@ export interface components {
         };
         NextStep: {
             /** @enum {string} */
-            kind: "describe" | "settle" | "gate" | "ask" | "check" | "repair" | "prove" | "recreate" | "refer" | "close";
+            kind: "describe" | "settle" | "gate" | "ask" | "check" | "trial" | "repair" | "prove" | "recreate" | "refer" | "close";
             reason: string;
             check: components["schemas"]["CheckOption"] | null;
             repair: components["schemas"]["RepairPlan"] | null;
@@ -1321,6 +1353,15 @@ export interface components {
                 minutes: number;
                 /** @enum {string|null} */
                 aside: "cooling" | "owner" | null;
+            } | null;
+            /** @description one change of the set-up, to be run */
+            trial: {
+                setting: string;
+                name: string;
+                unit: string;
+                do: string;
+                from: number | null;
+                advice: string[];
             } | null;
             /** @description what goes with a job that is handed on */
             handover: {
@@ -1417,6 +1458,26 @@ export interface components {
                     entry: string | null;
                 }[];
             }[];
+            trials: {
+                name: string;
+                entry: string;
+                setting: string;
+                from: number;
+                to: number;
+                result: string;
+            }[];
+            plan: {
+                id: string;
+                name: string;
+                says: string;
+                steps: {
+                    id: string;
+                    /** @enum {string} */
+                    kind: "check" | "trial";
+                    name: string;
+                    done: boolean;
+                }[];
+            } | null;
             /** @description after how long it should fade by the flow that was timed */
             fade: {
                 seconds: number | null;
@@ -1570,6 +1631,13 @@ export interface components {
         };
         Catalogue: {
             stamp: string;
+            plans: {
+                id: string;
+                name: string;
+                says: string;
+                when?: string;
+                needs: string[];
+            }[];
             /** @description kinds of mixture screws, and which feature says so */
             screws: {
                 id: string;

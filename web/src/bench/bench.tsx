@@ -20,6 +20,7 @@ import { LimitsDialog } from "./sheets/limits-dialog";
 import { WaitDialog } from "./sheets/wait-dialog";
 import { NextCard } from "./step/next-card";
 import { LimbPanel } from "./suspects/limb-panel";
+import { PlanCard } from "./suspects/plan-card";
 import { PlaceRow } from "./suspects/place-row";
 import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
@@ -80,6 +81,7 @@ function Laid() {
               <OnSection />
               <Suspects />
               <div className="grid gap-3 empty:hidden md:col-span-2">
+                <PlanCard />
                 <SideBySide />
                 <Ledger />
               </div>

@@ -76,6 +76,8 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
       sisters: [],
       screws: [],
       fade: null,
+      trials: [],
+      plan: null,
       told: [],
       undo: null,
       cautions: { read: [], danger: [] },
@@ -109,6 +111,7 @@ export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
     families: [],
     screws: [],
     chains: [],
+    plans: [],
     primer: { openings: [], feeds: {}, lessons: [], drills: [], telephone: [] },
     ...rows,
   } as unknown as Catalogue;

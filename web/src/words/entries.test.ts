@@ -31,6 +31,7 @@ describe("an entry in words", () => {
     [entry("limits", { card: { id: "c", name: "Press" }, limits: {} }), "Limits by the spec card Press"],
     [entry("limits", { limits: {} }), "Limits of this job"],
     [entry("machine", { family: "car-one", name: "Press" }), "The machine: Press"],
+    [entry("trial", { setting: "jet", from: 110, to: 113, result: "better" }), "jet from 110 to 113: better"],
     [entry("engine", { power: 4 }), "What the engine is known by"],
     [
       entry("check", { check: "fuel-pressure", outcomes: ["high"], place: "2" }),

@@ -27,6 +27,8 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `Back on: ${named(catalogue?.checks, entry.data.check)}`;
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
+    case "trial":
+      return `${entry.data.setting} from ${entry.data.from} to ${entry.data.to}: ${entry.data.result}`;
     case "engine":
       return "What the engine is known by";
     case "machine":

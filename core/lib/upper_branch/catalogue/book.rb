@@ -15,7 +15,7 @@ module UpperBranch
         "schools" => Sections::Schools, "house" => Sections::House, "synonyms" => Sections::Synonyms,
         "mistakes" => Sections::Mistakes, "primer" => Sections::Primer, "worktop" => Sections::Worktop,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
-        "screws" => Sections::Screws, "chains" => Sections::Chains,
+        "screws" => Sections::Screws, "chains" => Sections::Chains, "plans" => Sections::Plans,
         "faults" => Sections::Faults, "checks" => Sections::Checks
       }.freeze
       FOLDERS = %w[faults checks].freeze # sections spread over the files of a folder

@@ -34,7 +34,7 @@ module UpperBranch
           instance_variable_set("@#{key}", row[key] || [])
         end
         know_kinds(row, scale)
-        @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy", "retest")
+        @flags = row.slice("multi", "records", "after_run", "warm_and_open", "no_healthy", "retest", "standard_only")
         @outcome_needs = row["outcome_needs"] || {}
         @outside = scale["outside"]["check"]
         freeze
@@ -43,6 +43,8 @@ module UpperBranch
       def multi? = @flags["multi"] == true
       def records? = @flags["records"] == true
       def retest? = @flags["retest"] == true
+      # Tells only while jets and needle are as the maker fitted them.
+      def standard_only? = @flags["standard_only"] == true
       def after_run? = @flags["after_run"] == true
       def warm_and_open? = @flags["warm_and_open"] == true
 

@@ -8,6 +8,7 @@ module UpperBranch
         "machine" => Machine,
         "limits" => Limits,
         "engine" => Engine,
+        "trial" => Trial,
         "symptom" => Symptom,
         "condition" => Condition,
         "check" => Check,

@@ -45,7 +45,8 @@ module UpperBranch
       def possible
         @possible ||=
           @machine.checks.reject do |check|
-            done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check)
+            done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) ||
+              invalid?(check)
           end
       end
 
@@ -91,6 +92,9 @@ module UpperBranch
           (Workshop::Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id)
         end && !proving?(check)
       end
+
+      # The machine is no more as this check takes it to be.
+      def invalid?(check) = check.standard_only? && @job.trials.any?
 
       def proving?(check)
         @job.result(check.id)&.round.to_i < @job.round && Workshop::Proof::ASSEMBLED.include?(check.stage)

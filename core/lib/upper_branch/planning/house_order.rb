@@ -22,6 +22,18 @@ module UpperBranch
         end
       end
 
+      # The next of the list among these options, or nil.
+      def next_option(options)
+        steps.reject(&:done).filter_map { |step| options.find { |option| option.check == step.check } }.first
+      end
+
+      # Why it comes next, and what it wastes.
+      def says(option)
+        wasted = steps.find { |step| step.check == option.check }.wasted
+        minutes = option.candidate.total.round
+        "Next on the shop's list.#{" It tells next to nothing now: #{minutes} min for little." if wasted}"
+      end
+
       # The list's checks that this machine has.
       def checks
         @checks ||= list.filter_map { |id| @job.machine.check(id) }

@@ -4,7 +4,7 @@ module UpperBranch
   module Planning
     # What a good foreman would do now, and why:
     #
-    #   step.kind     # :describe, :settle, :gate, :ask, :check, :repair, :prove, :recreate, :refer or :close
+    #   step.kind     # :describe, :settle, :gate, :ask, :check, :trial, :repair, :prove, :recreate, :refer or :close
     #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a way
     #   step.reason   # one sentence
     #
@@ -21,7 +21,9 @@ module UpperBranch
       NEVER_SHOWN = "It could not be shown again in any way: hand it back with the sheet of what is cleared."
       SAY_SOMETHING = "Say what it does, and when: one complaint or one finding is enough to begin."
       STANDS = "Everything looked at is in order and the complaint stands: make it happen again before it is given up."
-      private_constant :EXHAUSTED, :NEVER_SHOWN, :SAY_SOMETHING, :STANDS
+      # What comes before tracing, the first that has a step to offer.
+      IN_TURN = %i[contradiction first_gate before_refitting mend planned proof sound question].freeze
+      private_constant :IN_TURN, :EXHAUSTED, :NEVER_SHOWN, :SAY_SOMETHING, :STANDS
 
       attr_reader :kind, :target, :reason, :ranking, :mending
 
@@ -52,10 +54,13 @@ module UpperBranch
 
       def decide
         return [:close, nil, "Closed as #{@job.closing[:as]}."] if @job.closed?
-        return [:describe, nil, SAY_SOMETHING] if @job.findings.empty?
+        return [:describe, nil, SAY_SOMETHING] if @job.findings.empty? && plan.nil?
 
-        contradiction || gate(@gates.first) || before_refitting || mend || proof || question || tracing
+        IN_TURN.each { |part| step = send(part) and return step }
+        tracing
       end
+
+      def first_gate = gate(@gates.first)
 
       def contradiction
         defect = @job.defects.find { |one| one.open? && one.denied } or return
@@ -73,15 +78,13 @@ module UpperBranch
           case kind
           when :check then [target.candidate.code]
           when :repair then [target.state]
-          when :prove then proof_states(target)
+          when :prove then target.kind == :check ? @job.machine.check(target.id).states : ["R"]
           when :recreate then target.way["engine"] ? ["R"] : []
           else []
           end
         check = target.check.id if kind == :check
         gate(@gates.before(states, check)) || step
       end
-
-      def proof_states(item) = item.kind == :check ? @job.machine.check(item.id).states : ["R"]
 
       # What can be tried on the bench is tried before it is put together.
       def before_refitting
@@ -90,8 +93,23 @@ module UpperBranch
 
       def mend
         row = mending.now or return
+        return if plan&.sets?(row.plan) # a matter of trials
+
         held_back(row.plan, Workshop::OrderingRules::FOUND) || refer_or_repair(row.plan, row.reason)
       end
+
+      # The next look or trial of the plan this job is about.
+      def planned = plan&.step { |candidate| ranking.option_of(candidate) }
+
+      # All of the plan is done: what was found is mended, and without a complaint the rest is sound.
+      def sound
+        return if plan.nil? || @job.complaint.any?
+
+        row = mending.left and return refer_or_repair(row.plan, row.reason)
+        plan.over
+      end
+
+      def plan = @plan ||= Planned.of(@job)
 
       def proof
         return if @job.round.zero? || proving.failed?
@@ -154,17 +172,9 @@ module UpperBranch
       end
 
       # The next of the shop's own list that can be done.
-      def house_option
-        @house_option ||=
-          house.steps.reject(&:done).filter_map { |step| options.find { |option| option.check == step.check } }.first
-      end
+      def house_option = @house_option ||= house.next_option(options)
 
-      def house_step
-        wasted = house.steps.find { |step| step.check == house_option.check }.wasted
-        minutes = house_option.candidate.total.round
-        little = wasted ? " It tells next to nothing now: #{minutes} min for little." : ""
-        [:check, house_option, "Next on the shop's list.#{little}"]
-      end
+      def house_step = [:check, house_option, house.says(house_option)]
 
       # The order of work holds for repairs as for checks: what opens the carburetor waits for spark and supply, what
       # cleans it waits for the looks that cleaning wipes out, what cannot be undone waits for its own proof.
@@ -197,9 +207,7 @@ module UpperBranch
       end
 
       # Work for somebody else leaves the bench with the findings.
-      def refer_or_repair(plan, reason)
-        [plan.refers? ? :refer : :repair, plan, reason]
-      end
+      def refer_or_repair(plan, reason) = [plan.refers? ? :refer : :repair, plan, reason]
 
       # Nothing is left to look at.
       def exhausted

@@ -114,6 +114,8 @@ module UpperBranch
 
       def option(candidate, forecast)
         check = candidate.check
+        return Option.new(candidate: candidate, gain: 0.0, chances: {}) unless forecast # nothing is found yet
+
         Option.new(candidate: candidate, gain: forecast.gain(check), chances: forecast.chances(check))
       end
 

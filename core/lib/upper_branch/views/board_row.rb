@@ -27,6 +27,7 @@ module UpperBranch
         named = step.values_at(:check, :repair, :proof).compact.first and return named[:name]
         return "Ask: #{step[:ask][:name]}" if step[:ask]
         return step[:gate][:ask] if step[:gate]
+        return "Trial: #{step[:trial][:name]}" if step[:trial]
         return "#{step[:recreate][:way_name]}: #{step[:recreate][:name]}" if step[:recreate]
 
         step[:reason]

@@ -15,7 +15,7 @@ module UpperBranch
 
       def to_h
         { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, ask: ask, gate: gate,
-          settle: settle, recreate: recreate, handover: handover, override: override,
+          settle: settle, recreate: recreate, trial: trial, handover: handover, override: override,
           alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking }
       end
 
@@ -83,6 +83,16 @@ module UpperBranch
         symptom, way = @step.target.to_h.values_at(:symptom, :way)
         { symptom: symptom.id, name: symptom.name, way: way["id"], way_name: way["name"], do: way["do"],
           minutes: way["minutes"], aside: way["aside"] }
+      end
+
+      # One change of the set-up.
+      def trial
+        return unless @step.kind == :trial
+
+        step = @step.target
+        last = @job.trials.reverse.find { |one| one.setting == step.id }
+        { setting: step.id, name: step.name, unit: step.row["unit"], do: step.row["do"],
+          from: last&.to, advice: Workshop::Plan.of(@job).advice(step) }
       end
 
       # What goes with a job that is handed on: what is cleared, and what is left.

@@ -57,6 +57,8 @@ module UpperBranch
           findings: Findings.of(@job, @posterior, @ledger),
           sisters: Sisters.of(@job),
           screws: ScrewFacts.of(@job),
+          trials: @job.trials.map { |trial| { name: setting(trial), **trial.to_h } },
+          plan: plan,
           fade: Workshop::Fade.of(@job)&.to_h,
           told: Told.of(@job),
           undo: Told.undo(@job),
@@ -65,6 +67,14 @@ module UpperBranch
           proof: proof
         }
       end
+
+      def plan
+        plan = Workshop::Plan.of(@job) or return
+        { id: plan.id, name: plan.name, says: plan.says,
+          steps: plan.steps.map { |step| { id: step.id, kind: step.kind, name: step.name, done: step.done } } }
+      end
+
+      def setting(trial) = Workshop::Plan.of(@job)&.setting(trial.setting)&.name || trial.setting
 
       def round(value)
         value.round(6)

@@ -83,6 +83,7 @@ module UpperBranch
       def asked(step)
         return step[:gate][:ask] if step[:gate]
         return "#{step[:recreate][:way]} - #{step[:recreate][:name]}" if step[:recreate]
+        return "#{step[:trial][:setting]} - #{step[:trial][:name]}" if step[:trial]
 
         (step[:ask] || step[:settle])&.fetch(:name)
       end

@@ -12,16 +12,16 @@ module UpperBranch
     # Raises Invalid naming the field when a word is not in the catalogue.
     class Machine
       attr_reader :catalogue, :family, :features, :context, :work, :lacks, :faults, :checks, :symptoms, :options,
-                  :schools, :limits, :places, :engine
+                  :schools, :limits, :places, :engine, :plan
 
       # features: {id => true/false}, switches against the family's preset; context: {question => option}; work: list of
       # ids; schools: {topic => option}, the shop's choices; lacks: tools this bench does not have; limits: {check =>
       # row} of a spec card or of this job (Limits); carburetors, cylinders: how many, nil where nobody has said;
-      # engine: {"power", "displacement", "full_speed"} (Engine)
+      # engine: {"power", "displacement", "full_speed"} (Engine); plan: id of plans.yml, or nil (a complaint is traced)
       def initialize(catalogue, family:, features: {}, context: {}, work: [], schools: {}, lacks: [], limits: {},
-                     carburetors: nil, cylinders: nil, engine: nil)
+                     carburetors: nil, cylinders: nil, engine: nil, plan: nil)
         @given = { family: family, features: features, context: context, work: work, schools: schools, lacks: lacks,
-                   carburetors: carburetors, cylinders: cylinders, engine: engine }
+                   carburetors: carburetors, cylinders: cylinders, engine: engine, plan: plan }
         @catalogue = catalogue
         @family = catalogue.family(family) or
           raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
@@ -31,6 +31,7 @@ module UpperBranch
         @lacks = checked_lacks(Array(lacks))
         @schools = Schools.new(catalogue, schools)
         @engine = Engine.new(self, engine)
+        @plan = planned(plan)
         @limits = Limits.new(self, limits)
         fit
         freeze
@@ -163,6 +164,16 @@ module UpperBranch
       def meant?(fault_id)
         intended = fault(fault_id).intended
         !intended.nil? && condition(intended) == true
+      end
+
+      # The row of a plan, where such a machine has it.
+      def planned(id)
+        return if id.nil?
+
+        fits = catalogue.book.plans.rows.select { |row| Catalogue::Needs.met?(row["needs"], @features) }
+        fits.find { |row| row["id"] == id } or raise unknown("plan", "plan of this machine", id, fits.map { |row|
+          row["id"]
+        })
       end
 
       def know_past(context, work)

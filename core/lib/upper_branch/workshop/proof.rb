@@ -20,6 +20,7 @@ module UpperBranch
 
       # Every item, done or not. Before any repair: one item that asks for it.
       def items
+        return planned if @job.round.zero? && @job.machine.plan
         return [Item.new(kind: :repair, id: "repair", name: "a repair", done: false)] if @job.round.zero?
 
         failed_checks + complaint
@@ -31,15 +32,24 @@ module UpperBranch
 
       private
 
+      # A plan whose looks are all done is its own proof.
+      def planned
+        Plan.of(@job).steps.map { |step| Item.new(kind: :check, id: step.id, name: step.name, done: step.done) }
+      end
+
       def failed_checks
         seen = @job.findings.select { |finding| finding.kind == :check && finding.round < @job.round }.map(&:id).uniq
-        checks = seen.filter_map { |id| @job.machine.check(id) }
-                     .select { |check| !check.records? && failed_and_mended?(check) && asked_for?(check) }
+        checks = seen.filter_map { |id| @job.machine.check(id) }.select { |check| wanted?(check) }
         first, rest = checks.partition(&:retest?)
         (first + rest).map do |check|
           Item.new(kind: :check, id: check.id, name: check.name, done: shown_sound?(check))
         end
       end
+
+      def wanted?(check) = !check.records? && valid?(check) && failed_and_mended?(check) && asked_for?(check)
+
+      # What only tells while the machine is as it was made tells nothing of a new set-up.
+      def valid?(check) = !check.standard_only? || @job.trials.none? { |trial| trial.result == "right" }
 
       # Sound since the last repair of anything that shows at it; a later repair of something else asks for no more.
       def shown_sound?(check)

@@ -122,7 +122,7 @@ module UpperBranch
         known = (@catalogue.family(@family)["places"] || {}).values.flatten.uniq
         return if figure["place"].nil? || known.include?(figure["place"])
 
-        instead = known.empty? ? "it has only one of everything: leave the place out" : "use one of: #{known.join(', ')}"
+        instead = known.empty? ? "it has only one of each: leave the place out" : "use one of: #{known.join(', ')}"
         raise Invalid.new("#{at}/place", "Such a carburetor has no place #{figure['place'].inspect}; #{instead}")
       end
 

@@ -18,6 +18,7 @@ const OF: Record<JobSummary["waits_for"], LaneId> = {
   gate: "still",
   ask: "still",
   recreate: "warm",
+  trial: "bench",
   cold: "cold",
   stopped: "still",
   running: "warm",

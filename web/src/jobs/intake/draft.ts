@@ -22,6 +22,8 @@ export type Draft = {
   carburetors: string;
   cylinders: string;
   engine: EngineText;
+  /** The plan the job is about, or "": a complaint is traced. */
+  plan: string;
 };
 
 const kept = record<Partial<Draft>>("intake", {});
@@ -29,7 +31,7 @@ const kept = record<Partial<Draft>>("intake", {});
 /** An empty sheet, for the first family of the catalogue. */
 export function emptyDraft(catalogue: Catalogue): Draft {
   const family = catalogue.families[0]?.id ?? "";
-  const made = { carburetors: "", cylinders: "", engine: NO_ENGINE };
+  const made = { carburetors: "", cylinders: "", engine: NO_ENGINE, plan: "" };
   return { id: newId(), family, name: "", switches: {}, symptoms: {}, context: {}, work: [], card: null, ...made };
 }
 
@@ -50,6 +52,11 @@ export function featuresOf(draft: Draft, catalogue: Catalogue): Set<string> {
     else features.delete(id);
   }
   return features;
+}
+
+/** What such a machine can be on the bench for, beside a complaint. */
+export function plansFor(catalogue: Catalogue, features: ReadonlySet<string>): Catalogue["plans"] {
+  return catalogue.plans.filter((plan) => meets(plan.needs, features));
 }
 
 /** A count as typed: undefined where nothing is, null where it cannot be. */
@@ -110,6 +117,7 @@ function made(draft: Draft, catalogue: Catalogue, card: SpecCard | undefined) {
     ...(carburetors && { carburetors }),
     ...(cylinders && { cylinders }),
     ...(Object.keys(engine).length > 0 && { engine }),
+    ...(draft.plan && { plan: draft.plan }),
   };
 }
 
@@ -118,7 +126,8 @@ function titleOf(draft: Draft, catalogue: Catalogue): string {
     .filter(([, row]) => row.seen === "present")
     .map(([id]) => id);
   const words = present.map((id) => catalogue.symptoms.find((row) => row.id === id)?.name ?? id);
+  const about = words.join("; ") || catalogue.plans.find((row) => row.id === draft.plan)?.name || "inspection";
   const machine =
     draft.name.trim() || (catalogue.families.find((row) => row.id === draft.family)?.name ?? draft.family);
-  return `${machine}: ${words.join("; ") || "inspection"}`.slice(0, 200);
+  return `${machine}: ${about}`.slice(0, 200);
 }

@@ -20,6 +20,7 @@ const words = catalogue({
     },
     { id: "diaphragm", name: "Diaphragm cube", is: "On a cutter.", features: [] },
   ],
+  plans: [{ id: "round", name: "Winter round", says: "Before the frost.", needs: ["bowl"] }],
   screws: [
     {
       id: "fuel",
@@ -150,6 +151,15 @@ describe("a new job", () => {
       engine: { power: 40 },
       features: { air: false, unsure: true },
     });
+  });
+
+  it("may be for a plan instead of a complaint", async () => {
+    const create = taking();
+    const { user } = intake();
+    await user.click(await screen.findByRole("radio", { name: /Winter round/ }));
+    await user.click(screen.getByText("Start tracing"));
+    expect(sentTo(create).title).toBe("Single-barrel downdraft: Winter round");
+    expect(sentTo(create).entries[0]?.data).toMatchObject({ plan: "round" });
   });
 
   it("loses nothing on a reload, until the sheet is cleared", async () => {

@@ -15,6 +15,7 @@ import { emptyDraft, featuresOf, jobOf, storedDraft, storeDraft, symptomsOf, wro
 import { FamilyPicker } from "./family-picker";
 import { FeatureSwitches } from "./feature-switches";
 import { HowMade } from "./how-made";
+import { WhatFor } from "./what-for";
 
 /** A new job: which machine, what it does and when, what is known of its past. One page, nothing lost on reload. */
 export function Intake() {
@@ -77,7 +78,7 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
         <FamilyPicker
           catalogue={catalogue}
           family={draft.family}
-          onChange={(family) => change({ family, switches: {}, symptoms: {}, card: null, carburetors: "" })}
+          onChange={(family) => change({ family, switches: {}, symptoms: {}, card: null, carburetors: "", plan: "" })}
         />
         <div className="mt-4 grid max-w-3xl gap-4 sm:grid-cols-2">
           <label>
@@ -108,6 +109,7 @@ function Sheet({ catalogue }: { catalogue: Catalogue }) {
           </label>
         </div>
         <HowMade catalogue={catalogue} draft={draft} features={features} onChange={change} />
+        <WhatFor catalogue={catalogue} features={features} plan={draft.plan} onChange={(plan) => change({ plan })} />
         <FeatureSwitches
           catalogue={catalogue}
           features={features}

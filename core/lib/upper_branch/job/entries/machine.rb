@@ -6,7 +6,7 @@ module UpperBranch
       # The machine in hand: its family, what it has fitted, what is known of its past, how this shop works. Entered
       # again, it takes the place of the one before.
       class Machine < Entry
-        PARTS = %i[family features context work schools lacks limits carburetors cylinders engine].freeze
+        PARTS = %i[family features context work schools lacks limits carburetors cylinders engine plan].freeze
 
         # Ids that were renamed since are read by their names of today; one that is gone is let pass only where the
         # machine of this job has lost it already.

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Planning
+    # The next step of a plan (Workshop::Plan): its looks and trials in their order, those that cannot be done here left
+    # out.
+    class Planned
+      # nil where the job has no plan
+      def self.of(job)
+        plan = Workshop::Plan.of(job)
+        plan && new(job, plan)
+      end
+
+      def initialize(job, plan)
+        @job = job
+        @plan = plan
+      end
+
+      # [kind, target, reason] or nil; the block makes an option of a candidate.
+      def step
+        looks = Candidates.new(@job).all.to_h { |candidate| [candidate.check.id, candidate] }
+        step = @plan.steps.find { |one| !one.done && (one.kind == :trial || looks.key?(one.id)) } or return
+        says = "#{@plan.name}: #{@plan.steps.index(step) + 1} of #{@plan.steps.size}."
+        step.kind == :trial ? [:trial, step, says] : [:check, yield(looks[step.id]), says]
+      end
+
+      def over = [:close, nil, "#{@plan.name}: all looked at, and sound."]
+
+      # Is this repair what the trials of the plan are for?
+      def sets?(repair) = @plan.sets?(repair)
+    end
+  end
+end

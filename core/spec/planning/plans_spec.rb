@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+RSpec.describe UpperBranch::Workshop::Plan do
+  def step(job) = UpperBranch::Planning::NextStep.of(job, posterior(job))
+
+  def trial(setting, from, to, result)
+    ["trial", { "setting" => setting, "from" => from, "to" => to, "result" => result }]
+  end
+
+  def refused(field, &block) = expect(&block).to(raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field })
+  def add(job, kind, data) = job.with({ "id" => job.entries.size.to_s, "kind" => kind, "data" => data })
+
+  # Every look answered by its healthy word, gates made safe; what is met, in order: [ids, job]
+  def walked(job)
+    met = []
+    40.times do
+      now = step(job)
+      case now.kind
+      when :gate then job = add(job, "gate", { "gate" => now.target["id"], "safe" => true })
+      when :check
+        met << now.target.check.id
+        job = add(job, "check", { "check" => now.target.check.id, "outcomes" => [now.target.check.normal] })
+      else return [met, job, now]
+      end
+    end
+  end
+
+  describe "the round with the cowling off" do
+    it "goes from look to look without a complaint, and ends sound" do
+      met, job, last = walked(live_job("aero-updraft", "plan" => "cowling-off"))
+      expect(met).to eq %w[wet-map aero-controls fasteners shaft-play airbox inlet-screen primer-lock]
+      expect(last.kind).to eq :close
+      expect(last.reason).to include "sound"
+      expect(add(job, "close", { "as" => "proven" })).to be_closed
+    end
+
+    it "has a bad finding mended, by the licensed shop where it is its work, before it is over" do
+      job = live_job("aero-updraft", found("wet-map", "dry"), found("aero-controls", "worn-end"),
+                     "plan" => "cowling-off")
+      refused("as") { add(job, "close", { "as" => "proven" }) }
+      _, done, last = walked(job)
+      expect(last.kind).to eq :refer
+      expect(done.defects.map(&:fault)).to eq ["control-end-worn"]
+    end
+  end
+
+  # One change at a time: standard box back on, then jet, needle, pilot, screw (common practice, no source).
+  describe "a set-up after a modification" do
+    let(:parted) do
+      job("slide", seen("power-lost-after-mod"), found("venturi-size", "fits"), found("float-level", "in-spec"),
+          found("intake-swap", "cured"),
+          "plan" => "set-up", "context" => { "modified" => "intake-exhaust" }, "work" => ["filter-exhaust-changed"])
+    end
+
+    def set_up(*trials) = trials.reduce(parted) { |job, (kind, data)| add(job, kind, data) }
+
+    it "parts intake and exhaust first, then tries the jet, step by step" do
+      begun = job("slide", seen("power-lost-after-mod"), "plan" => "set-up",
+                                                         "context" => { "modified" => "intake-exhaust" })
+      expect(step(begun).target.check.id).to eq "venturi-size"
+      expect(step(parted)).to have_attributes(kind: :trial)
+      expect(step(parted).target.id).to eq "main-jet"
+      again = trace(set_up(trial("main-jet", 110, 113, "better")))[:next]
+      expect(again[:trial]).to include(setting: "main-jet", from: 113)
+      expect(again[:trial][:advice].first).to include "one more step the same way"
+    end
+
+    # 110 to 115 as diameters: (115/110)^2 = 1.093, so 9 %, and twice that 19 %.
+    it "matches the needle to what the jet has gained" do
+      job = set_up(trial("main-jet", 110, 113, "better"), trial("main-jet", 113, 115, "right"),
+                   found("passage-size", "ample"))
+      expect(step(job).target.id).to eq "needle"
+      says = "The jet gained 9 %: let the ring gain 9 to 19 %. More runs out of top end."
+      expect(trace(job)[:next][:trial][:advice]).to eq [says]
+    end
+
+    it "is proven by the complaint alone: the standard box proves nothing of a new set-up" do
+      job = set_up(trial("main-jet", 110, 115, "right"), found("passage-size", "ample"), trial("needle", 3, 4, "right"),
+                   trial("pilot", 38, 40, "same"), trial("screw", 1.5, 1.75, "right"))
+      expect(UpperBranch::Workshop::Proof.of(job).left.map(&:id)).to eq ["power-lost-after-mod"]
+      expect(UpperBranch::Planning::Candidates.new(job).all.map { |one| one.check.id }).not_to include "intake-swap"
+      expect(posterior(job).now("main-too-small")).to be < 0.2
+      expect(step(job).kind).to eq :prove
+    end
+
+    it "takes one change of a setting it has, with two different numbers" do
+      refused("setting") { add(parted, "trial", trial("mouse", 1, 2, "same").last) }
+      refused("to") { add(parted, "trial", trial("main-jet", 110, 110, "same").last) }
+      refused("from") { add(parted, "trial", trial("main-jet", -4, 110, "same").last) }
+      refused("result") { add(parted, "trial", trial("main-jet", 100, 110, "lovely").last) }
+      plain = job("slide", seen("flat-mid"))
+      refused("setting") { add(plain, "trial", trial("main-jet", 110, 113, "better").last) }
+      refused("plan") { job("slide", "plan" => "cowling-off") }
+    end
+  end
+end

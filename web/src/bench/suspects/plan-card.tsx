@@ -1,0 +1,29 @@
+import { Check } from "lucide-react";
+import { Card } from "../../ui/card";
+import { useDesk } from "../desk";
+
+/** The plan this job is about, with what is done of it. */
+export function PlanCard() {
+  const { plan } = useDesk().job.trace;
+  if (!plan) return null;
+  const next = plan.steps.find((step) => !step.done);
+  return (
+    <Card aria-label="Plan">
+      <h2 className="text-xl">{plan.name}</h2>
+      <p className="text-sm text-dim">{plan.says}</p>
+      <ol className="mt-2 grid gap-x-4 sm:grid-cols-2">
+        {plan.steps.map((step, i) => (
+          <li
+            key={step.id}
+            aria-current={step === next ? "step" : undefined}
+            className="flex min-h-8 items-center gap-2 aria-[current]:font-semibold aria-[current]:text-fuel"
+          >
+            <span className="w-6 text-right text-dim tabular-nums">{i + 1}.</span>
+            <span className="flex-1">{step.name}</span>
+            {step.done && <Check size={18} aria-label="done" className="text-leaf" />}
+          </li>
+        ))}
+      </ol>
+    </Card>
+  );
+}
