@@ -268,4 +268,53 @@ RSpec.describe "Jobs over HTTP" do
       @elsewhere = true
     end
   end
+
+  describe "the machine as it is" do
+    def refused(field)
+      expect(last_response.status).to eq 422
+      expect(answer["errors"].map { |row| row["field"] }).to eq [field]
+    end
+
+    def made(**data)
+      post_json("/api/v1/jobs", { id: SecureRandom.uuid, title: "Set", entries: [entry("machine", **data)] })
+    end
+
+    it "names the field of what such a machine cannot be" do
+      made(family: "small-float", engine: { power: 900 })
+      refused("entries/0/data/engine/power")
+      made(family: "small-float", carburetors: 3)
+      refused("entries/0/data/carburetors")
+      made(family: "slide", plan: "cowling-off")
+      refused("entries/0/data/plan")
+    end
+
+    it "takes findings, limits and repairs of one place, and refuses a place that is not there" do
+      bank = made(family: "cv", carburetors: 2)
+      look = ->(place) { entry("check", check: "idle-jet-through", outcomes: ["blocked"], place: place) }
+      add(bank, 1, look["3"])
+      refused("entries/0/data/place")
+      after = add(bank, 1, look["2"])
+      expect(after["trace"]["defects"].first["place"]).to eq("id" => "2", "name" => "Carburetor 2")
+      done = add(bank, 2, entry("repair", repair: "idle-jet-blocked", place: "2"))
+      expect(done["trace"]["defects"].first["status"]).to eq "mended"
+    end
+
+    it "judges a flow once somebody has said what the engine asks for" do
+      mower = made(family: "small-float")
+      flow = entry("check", check: "line-flow", outcomes: ["ample"])
+      add(mower, 1, flow)
+      refused("entries/0/data/outcomes")
+      known = add(mower, 1, entry("engine", power: 4), flow)
+      expect(known["trace"]["machine"]["engine"]).to include("power" => 4, "demand" => 34)
+    end
+
+    it "walks a set-up by its trials" do
+      bike = made(family: "slide", plan: "set-up", context: { modified: "intake-exhaust" })
+      add(bike, 1, entry("trial", setting: "main-jet", from: 110, to: 110, result: "same"))
+      refused("entries/0/data/to")
+      after = add(bike, 1, entry("trial", setting: "main-jet", from: 110, to: 113, result: "better"))
+      expect(after["trace"]["trials"].first).to include("name" => "Main jet", "to" => 113)
+      expect(after["trace"]["plan"]["steps"].map { |row| row["id"] }).to include("main-jet", "needle", "screw")
+    end
+  end
 end

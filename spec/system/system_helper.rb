@@ -70,12 +70,12 @@ module AtTheBench
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
   def cdp(command, **arguments) = page.driver.browser.execute_cdp(command, **arguments)
 
-  # A stored job; its id.
-  def job_called(title, *entries, family: "car-one", id: SecureRandom.uuid)
+  # A stored job; its id. more: of the machine (carburetors: 2)
+  def job_called(title, *entries, family: "car-one", id: SecureRandom.uuid, **more)
     ServerUnderTest.store.create(
       id,
       title,
-      [["machine", { "family" => family }], *entries].map { |row| stored_entry(row) }
+      [["machine", { "family" => family, **more.transform_keys(&:to_s) }], *entries].map { |row| stored_entry(row) }
     )
     id
   end

@@ -20,6 +20,7 @@ export function floatBowl(
       piece("Inlet fitting", "leak-out", "metal", box(x - 52, y + 4, 30, 22, 3), ["pumped"]),
       piece("Inlet screen", "supply", "soft", box(x - 24, y + 8, 9, 14), ["inlet-screen"]),
       piece("Inlet seat", "level", "jet", box(x - 12, y + 5, 16, 20, 2)),
+      piece("Inlet seat", "level", "metal", box(x - 34, y + 3, 22, 24, 3), ["outside-inlet"]),
       piece("Inlet needle", "level", "part", `M${x + 4} ${y + 9}h16v12h-16l-7 -6Z`),
       piece("Float", "level", "part", box(x + 34, level - 17, width - 62, 32, 14)),
       piece(

@@ -242,8 +242,15 @@ export const fourBlock: Drawing = compose(
       piece("Main well", "main", "hole", box(414, 130, 14, 170)),
       piece("Booster", "main", "hole", box(352, 181, 66, 9)),
       piece("Vacuum cell", "secondary", "soft", "M420 340q36 0 36 24q0 24 -36 24Z", ["vacuum-cell"]),
+      piece("Secondary link", "secondary", "part", "M236 372h110v6H236Z", ["mechanical-secondaries"]),
+      piece("Pump diaphragm", "pump", "soft", "M462 306h62v7q-31 8 -62 0Z", ["second-pump"]),
+      piece("Pump passage", "pump", "hole", "M456 316h8v34h-56v-242h-34v-8h42v242h40Z", ["second-pump"]),
+      piece("Pump nozzle", "pump", "jet", box(360, 100, 15, 10, 3), ["second-pump"]),
     ],
-    flows: [flow("secondary", "fuel", along([460, 292], [421, 292], [421, 186], [350, 186]))],
+    flows: [
+      flow("secondary", "fuel", along([460, 292], [421, 292], [421, 186], [350, 186])),
+      flow("pump", "fuel", along([460, 320], [460, 346], [412, 346], [412, 104], [352, 104]), ["second-pump"]),
+    ],
     spots: {
       seat: { x: 41, y: 92 },
       cell: { x: 438, y: 364 },
@@ -276,6 +283,7 @@ export const aeroUpdraft: Drawing = compose(
       piece("Primer", "supply", "jet", box(372, 40, 40, 10, 3), ["engine-primer"]),
       piece("Body joint", "air", "soft", box(206, 128, 200, 5), ["split-body"]),
       piece("Intake joint", "air", "soft", box(232, 18, 150, 8)),
+      piece("Manifold", "engine", "metal", "M244 18V0H372V18H356V6H258V18Z", ["mixture-lever"]),
     ],
     plates: [{ part: "Throttle plate", circuit: "air", x: 307, y: 74, r: 48, vertical: true, turns: "throttle" }],
     flows: [
