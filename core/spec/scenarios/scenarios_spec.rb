@@ -47,6 +47,7 @@ RSpec.describe "Practitioner scenarios" do
         belief = posterior(row["found"] ? as_found(row) : as_done(row))
         ranked = belief.all_now.sort_by { |id, p| [-p, id] }.first(3).map(&:first)
         expect(ranked & row["top3"]).not_to be_empty, "first three: #{ranked.join(', ')}"
+        expect(ranked.first).to eq row["first"] if row["first"]
         blame = belief.blame.group_by { |id, _| CATALOGUE.fault(id).circuit }
                       .transform_values { |list| 1 - list.reduce(1.0) { |left, (_, p)| left * (1 - p) } }
         told = blame.max_by(3) { |_, p| p }.map { |id, p| "#{id} #{p.round(2)}" }.join(", ")

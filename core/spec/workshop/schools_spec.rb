@@ -8,7 +8,7 @@ RSpec.describe UpperBranch::Workshop::Schools do
   it "takes the default of every topic that is left open" do
     machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
     expect(machine.schools.house?).to be false
-    expect(machine.reading(machine.check("stop-turns"))["cuts"]).to eq [1, 2]
+    expect(machine.reading(machine.check("stop-turns"))["cuts"]).to eq [1.125, 2.125]
   end
 
   it "names a school that is none" do

@@ -76,6 +76,11 @@ const words = catalogue({
     },
   ],
   tools: ["mirror", "gauge"],
+  chains: [
+    { id: "spark", name: "Spark path", says: "To the plug.", links: [{ id: "coil", name: "Coil", faults: [] }] },
+  ],
+  screws: [{ id: "fuel", name: "Fuel screw", says: "Out is richer.", needs: [], features: {} }],
+  plans: [{ id: "round", name: "Winter round", says: "Before the frost.", needs: [] }],
   primer: {
     openings: [{ id: "idle", name: "Idle", note: "Foot off" }],
     feeds: { pump: { idle: 0 } },
@@ -164,6 +169,10 @@ describe("the handbook", () => {
     const row = screen.getByRole("row", { name: /Accelerator pump/ });
     expect(row.textContent).toContain("rests");
     expect(screen.getByText("Cold or hot?")).toBeTruthy();
+    expect(screen.getByRole("heading", { name: "Spark path" })).toBeTruthy();
+    expect(screen.getByText("Coil")).toBeTruthy();
+    expect(screen.getByText("Out is richer.")).toBeTruthy();
+    expect(screen.getByText("Winter round")).toBeTruthy();
   });
 
   it("says what to do when it cannot be fetched", async () => {

@@ -42,6 +42,24 @@ export function Primer({ catalogue }: { catalogue: Catalogue }) {
       <section className="rounded-card border border-line bg-sheet px-5 pb-2 lg:col-span-2">
         <OnSection catalogue={catalogue} />
       </section>
+      <section className="rounded-card border border-line bg-sheet p-5 lg:col-span-2">
+        <h2 className="text-xl">Paths: one observation halves each</h2>
+        <div className="mt-2 grid gap-x-6 lg:grid-cols-3">
+          {catalogue.chains.map((path) => (
+            <section key={path.id} className="border-t border-line py-2">
+              <h3 className="text-base">{path.name}</h3>
+              <p className="text-sm text-dim">{path.says}</p>
+              <ol className="mt-1 list-decimal pl-6 marker:text-fuel">
+                {path.links.map((link) => (
+                  <li key={link.id}>{link.name}</li>
+                ))}
+              </ol>
+            </section>
+          ))}
+        </div>
+      </section>
+      <Rows title="Which way is richer" rows={catalogue.screws} />
+      <Rows title="Plans without a complaint" rows={catalogue.plans} />
       <Rows title="Pictures to keep in mind" rows={primer.lessons} />
       <div className="grid content-start gap-3">
         <Rows title="Cold start by type" rows={primer.drills} />

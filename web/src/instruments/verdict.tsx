@@ -14,8 +14,9 @@ const FROM: Record<string, string> = {
 
 /** What the reading says: limits to scale with the uncertainty over them, then in words. */
 export function Verdict({ judged, check }: { judged: Judged; check: Check }) {
-  const leading = judged.chances.reduce((one, other) => (other.chance > one.chance ? other : one));
-  const healthy = check.outcomes.find((row) => row.id === leading.id)?.kind === "healthy";
+  // Without a figure to judge it by there is no word: it is held against its sisters.
+  const leading = [...judged.chances].sort((one, other) => other.chance - one.chance)[0];
+  const healthy = check.outcomes.find((row) => row.id === leading?.id)?.kind === "healthy";
   return (
     <div className="mt-3 rounded-xl border border-line bg-raised p-3" role="status">
       <p className="flex flex-wrap items-baseline gap-x-3">
@@ -26,16 +27,22 @@ export function Verdict({ judged, check }: { judged: Judged; check: Check }) {
             {judged.unit === "ratio" ? "" : judged.unit}
           </span>
         )}
-        <span
-          className={`font-display text-xl font-semibold ${judged.too_close ? "text-rust" : healthy ? "text-leaf" : "text-fuel"}`}
-        >
-          {judged.too_close ? "Too close to call" : leading.name}
-        </span>
-        <span className="text-dim tabular-nums">{percent(leading.chance)}</span>
+        {leading ? (
+          <>
+            <span
+              className={`font-display text-xl font-semibold ${judged.too_close ? "text-rust" : healthy ? "text-leaf" : "text-fuel"}`}
+            >
+              {judged.too_close ? "Too close to call" : leading.name}
+            </span>
+            <span className="text-dim tabular-nums">{percent(leading.chance)}</span>
+          </>
+        ) : (
+          <span className="text-dim">No figure is known: it is held against its sisters.</span>
+        )}
       </p>
       {judged.value !== null && judged.cuts && <LimitScale judged={judged} check={check} />}
       {judged.curve && <Plot curve={judged.curve} label={check.name} />}
-      {!judged.cuts && <Chances judged={judged} />}
+      {!judged.cuts && leading && <Chances judged={judged} />}
       {judged.too_close && (
         <p className="mt-1 font-semibold text-rust">Measure again, or with a finer instrument: repeats narrow it.</p>
       )}

@@ -221,6 +221,11 @@ describe("the verdict", () => {
     expect(text).toContain("Limits: spec card Press downdraft, 2026-03-01. shop sheet");
   });
 
+  it("has no word where no figure is known: it is held against its sisters", () => {
+    draw(<Verdict judged={{ ...judged, word: null, chances: [], cuts: null }} check={check()} />);
+    expect(screen.getByText(/held against its sisters/)).toBeTruthy();
+  });
+
   it("asks for another reading when it is too close", () => {
     draw(<Verdict judged={{ ...judged, too_close: true }} check={check()} />);
     expect(screen.getByRole("status").textContent).toContain("Too close to call");

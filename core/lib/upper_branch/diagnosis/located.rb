@@ -41,11 +41,18 @@ module UpperBranch
       def spread(kind, places)
         special = @machine.special_places(kind)
         rows = @compiled.variants.map do |variant|
-          only = variant.fault.only_at.any?
-          there = places.map { |place| special.include?(place.id) == only }
+          there = places.map { |place| there?(variant.fault, place.id, special) }
           there.map { |one| one ? 1.0 / there.count(true) : 0.0 }
         end
         Numo::DFloat.cast(rows + [Array.new(places.size, 1.0 / places.size)])
+      end
+
+      # Can this fault be at that place? One that belongs to a screw or barrel of its own only there, the others where
+      # places are alike.
+      def there?(fault, place, special)
+        return !special.include?(place) if fault.only_at.empty?
+
+        fault.only_at.any? { |id| place == id || place.end_with?("-#{id}") }
       end
 
       # What this look tells of where each would be.

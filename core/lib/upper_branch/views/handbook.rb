@@ -71,6 +71,16 @@ module UpperBranch
       def check_name(id) = @catalogue.check(id).name.delete_suffix("?")
       def symptom(link) = "#{@catalogue.symptom(link.id).name.downcase} (#{WORDS[link.strength]})"
 
+      # What a family's carburetor has more than once, where its pump shoots, how it gives access.
+      def made(family)
+        places = (family["places"] || {}).map { |kind, ids| "#{kind}s: #{ids.join(', ')}" }
+        [*places.map { |line| "#{line.sub(/\A./, &:upcase)}." }, family["streams_into"],
+         *(family["unlike"] || []).map { |row| row["says"] }, *(family["access"] || []).map do |way|
+                                                                way["says"]
+                                                              end].compact
+                                                                                                               .join(" ")
+      end
+
       def openings = @catalogue.primer["openings"]
 
       # Lessons or drills of the primer.

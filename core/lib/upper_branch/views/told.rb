@@ -35,7 +35,7 @@ module UpperBranch
       # true, false, or nil where it says neither: nobody knows, when it shows, a trial in vain.
       def self.healthy(job, finding)
         case finding.kind
-        when :check then finding.words.first == job.catalogue.check(finding.id).normal
+        when :check then finding.words.empty? ? nil : finding.words.first == job.catalogue.check(finding.id).normal
         when :symptom then { "absent" => true, "present" => false }[finding.words.first]
         when :recreated then finding.words == ["shown"] ? false : nil
         end
