@@ -37,17 +37,9 @@ module UpperBranch
         freeze
       end
 
-      def check(id)
-        @checks.find { |check| check.id == id }
-      end
-
-      def symptom(id)
-        @symptoms.find { |symptom| symptom.id == id }
-      end
-
-      def fault(id)
-        @faults.find { |fault| fault.id == id }
-      end
+      def check(id) = @by_id[:checks][id]
+      def symptom(id) = @by_id[:symptoms][id]
+      def fault(id) = @by_id[:faults][id]
 
       # Id of the fault that a word of a check is, on this machine, or nil: where several could be it, none is found
       # yet. place: id of the one place that was looked at, or nil
@@ -78,11 +70,11 @@ module UpperBranch
 
       # Where the family lets a repair of this fault be reached from, when that is nearer than its kind says; or nil.
       def access(fault_id)
-        ways.find { |row| row["faults"]&.include?(fault_id) }&.fetch("state")
+        @nearer[fault_id]
       end
 
       # How this machine gives easier access to a check, in words, or nil.
-      def access_to(check) = ways.find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
+      def access_to(check) = @ways.find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
 
       # The same machine with other limits. limits: as `new` takes them
       def with_limits(limits) = Machine.new(catalogue, **@given, limits: limits)
@@ -143,8 +135,7 @@ module UpperBranch
 
       private
 
-      # Ways to get at things, those of what is fitted before those of the family.
-      def ways = feature_ways + (family["access"] || [])
+      # Ways to get at things by what is fitted; they come before those of the family.
       def feature_ways = catalogue.book.families.feature_access.select { |row| features.include?(row["feature"]) }
 
       def by_feature(check)
@@ -187,9 +178,13 @@ module UpperBranch
       # What can be wrong with it, seen on it and checked on it.
       def fit
         id = @family["id"]
+        @ways = feature_ways + (family["access"] || [])
+        @nearer = @ways.flat_map { |way| (way["faults"] || []).map { |fault| [fault, way["state"]] } }.reverse.to_h
         @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
         @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }.map { |check| by_feature(check) }
         @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
+        @by_id = { checks: @checks, symptoms: @symptoms, faults: @faults }
+                 .transform_values { |rows| rows.to_h { |row| [row.id, row] } }
       end
 
       def fitted(switches)
