@@ -52,6 +52,12 @@ RSpec.describe UpperBranch::Workshop::Plan do
           "plan" => "set-up", "context" => { "modified" => "intake-exhaust" }, "work" => ["filter-exhaust-changed"])
     end
 
+    it "is for a machine that was modified, said or not" do
+      bare = job("slide", seen("power-lost-after-mod"), "plan" => "set-up")
+      expect(bare.machine.condition("modified")).to be true
+      expect(described_class.of(bare).steps.map(&:id)).to include "intake-swap"
+    end
+
     def set_up(*trials) = trials.reduce(parted) { |job, (kind, data)| add(job, kind, data) }
 
     it "parts intake and exhaust first, then tries the jet, step by step" do

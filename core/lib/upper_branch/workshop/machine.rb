@@ -27,11 +27,11 @@ module UpperBranch
           raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
         @places = Places.new(catalogue, @family, { "carburetors" => carburetors, "cylinders" => cylinders })
         @features = fitted(features || {})
+        @plan = planned(plan)
         know_past(context || {}, Array(work))
         @lacks = checked_lacks(Array(lacks))
         @schools = Schools.new(catalogue, schools)
         @engine = Engine.new(self, engine)
-        @plan = planned(plan)
         @limits = Limits.new(self, limits)
         fit
         freeze
@@ -171,7 +171,7 @@ module UpperBranch
         @context = checked_context(context)
         @work = checked_work(work)
         @options = answered
-        @holds = @options.flat_map { |option| option["holds"] || [] }
+        @holds = @options.flat_map { |option| option["holds"] || [] } + [@plan&.fetch("when", nil)].compact
         @denies = @options.flat_map { |option| option["denies"] || [] }
       end
 
