@@ -73,12 +73,9 @@ module UpperBranch
 
       # What a family's carburetor has more than once, where its pump shoots, how it gives access.
       def made(family)
-        places = (family["places"] || {}).map { |kind, ids| "#{kind}s: #{ids.join(', ')}" }
-        [*places.map { |line| "#{line.sub(/\A./, &:upcase)}." }, family["streams_into"],
-         *(family["unlike"] || []).map { |row| row["says"] }, *(family["access"] || []).map do |way|
-                                                                way["says"]
-                                                              end].compact
-                                                                                                               .join(" ")
+        places = (family["places"] || {}).map { |kind, ids| "#{kind.capitalize}s: #{ids.join(', ')}." }
+        more = %w[unlike access].flat_map { |key| (family[key] || []).map { |row| row["says"] } }
+        [*places, family["streams_into"], *more].compact.join(" ")
       end
 
       def openings = @catalogue.primer["openings"]

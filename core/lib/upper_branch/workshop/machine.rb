@@ -175,11 +175,16 @@ module UpperBranch
         @denies = @options.flat_map { |option| option["denies"] || [] }
       end
 
+      # How it gives easier access, and to which faults.
+      def reach
+        @ways = feature_ways + (family["access"] || [])
+        @nearer = @ways.flat_map { |way| (way["faults"] || []).map { |fault| [fault, way["state"]] } }.reverse.to_h
+      end
+
       # What can be wrong with it, seen on it and checked on it.
       def fit
         id = @family["id"]
-        @ways = feature_ways + (family["access"] || [])
-        @nearer = @ways.flat_map { |way| (way["faults"] || []).map { |fault| [fault, way["state"]] } }.reverse.to_h
+        reach
         @faults = catalogue.faults.select { |fault| fault.on?(id, @features) }
         @checks = catalogue.checks_on(id).select { |check| check.on?(id, @features) }.map { |check| by_feature(check) }
         @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
