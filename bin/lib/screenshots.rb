@@ -113,6 +113,8 @@ shoot("intake", "/new")
 shoot("trace", job("Cider"))
 shoot("question", job("trail bike"))
 shoot("found", job("Frost-fan"))
+shoot("places", job("trailer tug"), height: 1400)
+shoot("plan", job("cowling off"))
 shoot("trace-dark", job("Brush"), theme: "dark")
 shoot("limb", job("Cider")) { |browser| press(browser, "Level:") }
 shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) do |browser|

@@ -17,7 +17,7 @@ RSpec.describe "Measuring in the browser" do
 
   def record
     storing { click_button "Record", exact: true }
-    expect(page).to have_css("section[aria-label='What changed']")
+    expect(page).to have_css("section[aria-label='What was found']")
   end
 
   it "counts turns by the arrow keys and records them" do
@@ -88,14 +88,14 @@ RSpec.describe "Measuring in the browser" do
       find_field("Speed or vacuum").send_keys(:enter)
     end
     expect(page).to have_css("ul[aria-label=Steps] li", count: 6)
-    expect_verdict("Peak lies richer")
+    expect_verdict("Best richer of where it stood")
     record
     expect(last_check["reading"]["inputs"]["turns"]).to eq [0.75, 1, 1.25, 1.5, 1.75, 2]
   end
 
   it "times the fuel line point by point and marks where it is tight" do
     at("line-flow", seen("fade-wot"))
-    fill_in "Demand, if known", with: "150"
+    fill_in "Demand, else by the engine", with: "150"
     { "Tank outlet" => "12", "After the tap" => "13", "After the filter" => "55" }.each do |point, seconds|
       click_button point, match: :first
       fill_in "Or type the time", with: seconds

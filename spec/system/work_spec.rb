@@ -163,7 +163,7 @@ RSpec.describe "Working in the trace" do
     open_job(seen("hesitation"), found("spark", "strong"), found("advance-mech", "free"))
     expect(page).to have_css("section[aria-label='What changed']", text: "Mechanical advance")
     find("[role=button][aria-label^='Ignition']").send_keys(:enter)
-    cleared = "Cleared most by: Mechanical advance free: free"
+    cleared = "Cleared most by: Spark at a plug lead: strong"
     expect(page).to have_css("section[aria-label='Limb: Ignition']", text: cleared)
   end
 
