@@ -76,6 +76,17 @@ RSpec.describe UpperBranch::Workshop::Screws do
                "features" => { "screw-unknown" => true }).machine.features).to include "screw-unknown"
   end
 
+  it "is of one kind: a second answer that differs is refused at its field, and so are two kinds at intake" do
+    field = ->(name) { raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq name } }
+    first = [seen("rough-idle"), found("screw-count", "near-base"), stands(engine: "running"),
+             found("screw-kind", "air-screw")]
+    unsure = { "features" => { "screw-unknown" => true } }
+    expect { job("cv", *first, found("screw-kind", "fuel-screw"), **unsure) }.to field["outcomes"]
+    again = job("cv", *first, struck("5"), found("screw-kind", "fuel-screw"), **unsure)
+    expect(again.machine.features).not_to include "air-screw"
+    expect { machine("cv", screw_unknown: true, air_screw: true) }.to field["features/air-screw"]
+  end
+
   it "finds the kind out before the mixture is judged by it" do
     told = job("cv", seen("rough-idle"), found("screw-count", "near-base"), found("stop-turns", "up-to-one"),
                "features" => { "screw-unknown" => true })

@@ -26,7 +26,7 @@ module UpperBranch
         @family = catalogue.family(family) or
           raise unknown("family", "family", family, catalogue.families.map { |row| row["id"] })
         @places = Places.new(catalogue, @family, { "carburetors" => carburetors, "cylinders" => cylinders })
-        @features = fitted(features || {})
+        @features = Features.fitted(catalogue, @family, features || {}, carburetors)
         @plan = planned(plan)
         know_past(context || {}, Array(work))
         @lacks = checked_lacks(Array(lacks))
@@ -190,21 +190,6 @@ module UpperBranch
         @symptoms = catalogue.symptoms.select { |symptom| Catalogue::Needs.met?(symptom.needs, @features) }
         @by_id = { checks: @checks, symptoms: @symptoms, faults: @faults }
                  .transform_values { |rows| rows.to_h { |row| [row.id, row] } }
-      end
-
-      def fitted(switches)
-        switches.each do |id, value|
-          raise unknown("features/#{id}", "feature", id, catalogue.features.keys) unless catalogue.features.key?(id)
-          raise Invalid.new("features/#{id}", "#{id} must be true or false") unless [true, false].include?(value)
-        end
-        on, off = set(switches).partition { |_, value| value }
-        ((family["features"] + on.map(&:first)).to_set - off.map(&:first)).freeze
-      end
-
-      # Several carburetors are a bank to balance, a single one is none.
-      def set(switches)
-        count = @given[:carburetors] or return switches
-        { catalogue.book.families.role("several") => count > 1 }.merge(switches)
       end
 
       # Everything answered at intake: the options chosen and the work done last.

@@ -16,6 +16,7 @@ module UpperBranch
 
         def admit(job)
           open_job(job)
+          settled(job)
           check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
           Answer.new(job, check, data).admit
         end
@@ -53,6 +54,17 @@ module UpperBranch
           now = names.one("checks", data["check"])
           words = (data["outcomes"] || []).map { |word| names.one("outcomes", word, now) }
           words.empty? ? job.catalogue.check(now)&.name || data["check"] : Check.words(job.catalogue, now, words)
+        end
+
+        # How the machine is made is found out once; to say otherwise, the first answer is struck out.
+        def settled(job)
+          first = job.findings.find { |one| one.kind == :check && one.id == data["check"] }
+          return if first.nil? || job.machine.check(first.id)
+
+          check = job.catalogue.check(first.id)
+          return if check.fits.empty? || Array(data["outcomes"]) == first.words
+
+          refuse("outcomes", "It was found before: #{first.says(job.catalogue)}. Was that wrong? Strike it out first")
         end
 
         def nowhere(job)
