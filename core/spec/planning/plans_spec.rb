@@ -34,6 +34,13 @@ RSpec.describe UpperBranch::Workshop::Plan do
       expect(add(job, "close", { "as" => "proven" })).to be_closed
     end
 
+    it "says what could not be looked at for want of a tool, and is not proven then" do
+      _, job, last = walked(live_job("aero-updraft", "plan" => "cowling-off", "lacks" => ["two wrenches"]))
+      expect(last.reason).to include "not to be done here: Screen in the inlet nut"
+      refused("as") { add(job, "close", { "as" => "proven" }) }
+      expect(add(job, "close", { "as" => "unproven", "reason" => "no wrench" })).to be_closed
+    end
+
     it "has a bad finding mended, by the licensed shop where it is its work, before it is over" do
       job = live_job("aero-updraft", found("wet-map", "dry"), found("aero-controls", "worn-end"),
                      "plan" => "cowling-off")

@@ -67,6 +67,7 @@ function Laid() {
           <NextCard />
         </div>
         <div className="contents min-w-0 content-start gap-3 lg:grid">
+          <PlanCard />
           <Later fallback={<Card className="order-2 aspect-[860/440] lg:order-none" />}>
             <Card className="order-2 p-2! sm:p-3! lg:order-none">
               <LastChange />
@@ -81,7 +82,6 @@ function Laid() {
               <OnSection />
               <Suspects />
               <div className="grid gap-3 empty:hidden md:col-span-2">
-                <PlanCard />
                 <SideBySide />
                 <Ledger />
               </div>

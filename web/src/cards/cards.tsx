@@ -144,9 +144,10 @@ function CardSheet({
       <table className="mt-2 w-full border-t border-line text-left text-[15px]">
         <tbody>
           {card.figures.map((figure) => (
-            <tr key={figure.item} className="border-b border-line align-top">
+            <tr key={`${figure.item} ${figure.place ?? ""}`} className="border-b border-line align-top">
               <th scope="row" className="py-1.5 pr-3 font-normal">
                 {items.find((item) => item.id === figure.item)?.name ?? figure.item}
+                {figure.place && <span className="text-dim"> · {figure.place}</span>}
               </th>
               <td className="py-1.5 pr-3 whitespace-nowrap tabular-nums">{figureText(figure)}</td>
               <td className="py-1.5 text-sm text-dim">

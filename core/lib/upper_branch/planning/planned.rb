@@ -24,7 +24,12 @@ module UpperBranch
         step.kind == :trial ? [:trial, step, says] : [:check, yield(looks[step.id]), says]
       end
 
-      def over = [:close, nil, "#{@plan.name}: all looked at, and sound."]
+      # All of it is done, or all that can be done here.
+      def over
+        left = @plan.steps.reject(&:done).map(&:name)
+        says = left.empty? ? "all looked at, and sound." : "not to be done here: #{left.join(', ')}. The rest is sound."
+        [:close, nil, "#{@plan.name}: #{says}"]
+      end
 
       # Is this repair what the trials of the plan are for?
       def sets?(repair) = @plan.sets?(repair)

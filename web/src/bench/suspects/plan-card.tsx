@@ -8,7 +8,7 @@ export function PlanCard() {
   if (!plan) return null;
   const next = plan.steps.find((step) => !step.done);
   return (
-    <Card aria-label="Plan">
+    <Card aria-label="Plan" className="order-2 lg:order-none">
       <h2 className="text-xl">{plan.name}</h2>
       <p className="text-sm text-dim">{plan.says}</p>
       <ol className="mt-2 grid gap-x-4 sm:grid-cols-2">
