@@ -1,13 +1,13 @@
 // @vitest-environment jsdom
-import { render, screen } from "@testing-library/react";
+import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { job } from "../../testing/samples";
+import { draw, job } from "../../testing/render";
 import { PlaceRow } from "./place-row";
 
 const place = (id: string) => ({ id, name: `Place ${id}` });
 const places = { carburetor: [place("1"), place("2")], barrel: [place("1-left"), place("2-left")] };
 const row = (trace: Record<string, unknown>) => {
-  render(<PlaceRow trace={job({ machine: { places }, ...trace }).trace} check={null} />);
+  draw(<PlaceRow trace={job({ machine: { places }, ...trace }).trace} check={null} />);
   return screen.queryAllByRole("listitem").map((one) => one.textContent);
 };
 
