@@ -86,7 +86,7 @@ module Bench
       proven = @job.defects.any? { |defect| defect.open? && plan.faults.any? { |fault| fault.id == defect.fault } }
       @unproven += 1 if plan.irreversible && !proven
       @wrong += 1 if plan.faults.none? { |fault| @virtual.holds?(fault) }
-      @virtual.mend(plan.faults, plan.success)
+      @virtual.mend(plan.faults, @job.chance_of(plan))
       add("repair", "repair" => plan.id)
     end
 

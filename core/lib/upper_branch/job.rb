@@ -95,6 +95,15 @@ module UpperBranch
       end
     end
 
+    # Chance that a repair does it now. Most fail by accident, and another try is as good as the first; some help one
+    # machine and not another (`tries`), and what did nothing once seldom helps the second time: the mean of a beta
+    # distribution about the usual chance, after as many failures. plan: of Workshop::Repairs
+    def chance_of(plan)
+      return plan.success unless plan.tries
+
+      plan.success * plan.tries / (plan.tries + @repairs.count { |one| one.id == plan.id })
+    end
+
     # Was this fault found by a trial that cured it? Then the repair is done, and only has to be recorded.
     def trial?(fault_id)
       defects.any? do |defect|

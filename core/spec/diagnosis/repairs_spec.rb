@@ -7,7 +7,8 @@ RSpec.describe "Belief through a repair" do
     SmallCatalogue.build(
       symptoms: %w[symptom-0],
       words: {
-        "check-0" => %w[good bad]
+        "check-0" => %w[good bad],
+        "check-1" => %w[good bad]
       },
       faults: [
         {
@@ -22,7 +23,8 @@ RSpec.describe "Belief through a repair" do
             }
           }
         },
-        { "id" => "two", "rate" => "U", "symptoms" => { "symptom-0" => "O" }, "checks" => {} }
+        { "id" => "two", "rate" => "U", "symptoms" => { "symptom-0" => "O" }, "checks" => {} },
+        { "id" => "aside", "rate" => "C", "symptoms" => {}, "checks" => { "check-1" => { "bad" => "A" } } }
       ]
     )
   end
@@ -67,9 +69,41 @@ RSpec.describe "Belief through a repair" do
     expect(believed.now("one")).to be_within(1e-9).of(exact)
   end
 
+  it "takes a part renewed again for as good as the first time, a second flush for a fifth of it" do
+    fresh = job("cv", seen("flood-vent"), safe("fuel-out"))
+    flush, renewal = %w[drain-and-flush needle-worn].map { |id| UpperBranch::Workshop::Repairs.find(fresh.machine, id) }
+    again = job("cv", seen("flood-vent"), safe("fuel-out"), repaired("needle-worn"), repaired("drain-and-flush"))
+    expect([fresh, again].map { |one| one.chance_of(renewal) }).to eq [0.95, 0.95]
+    expect([fresh, again].map { |one| one.chance_of(flush) }).to match [0.5, be_within(1e-9).of(0.1)]
+  end
+
+  it "believes what a second flush leaves by its own chance" do
+    once, twice = [1, 2].map do |times|
+      posterior(job("cv", seen("flood-vent"), safe("fuel-out"), *Array.new(times) { repaired("drain-and-flush") }))
+    end
+    expect(twice.now("needle-grit")).to be_within(1e-4).of(once.now("needle-grit") * 0.9)
+  end
+
   it "learns nothing from the same result seen again where nothing in the set has changed" do
     once = posterior(job_with(seen("symptom-0"), found("check-0", "good"), repaired("one")))
     again = posterior(job_with(seen("symptom-0"), found("check-0", "good"), repaired("one"), found("check-0", "good")))
     expect(again.now("two")).to be_within(0.02).of(once.now("two"))
+  end
+  it "learns nothing from the same result seen again after a repair of what could not have shown it" do
+    known = [seen("symptom-0"), found("check-1", "bad"), found("check-0", "bad"), repaired("aside")]
+    once = posterior(job_with(*known))
+    again = posterior(job_with(*known, found("check-0", "bad")))
+    expect(again.all_now.transform_values { |p| p.round(9) }).to eq(once.all_now.transform_values { |p| p.round(9) })
+  end
+
+  it "judges the same result seen again by how much of what could have shown it is gone" do
+    leak = 0.03
+    with_one = 1 - ((1 - leak) * (1 - 0.92))
+    in_still = 0.1 * 0.1 * with_one                          # not mended: the same again is no news
+    in_once = 0.1 * 0.9 * with_one * (leak / with_one)       # mended: only what shows without a cause is left
+    never_in = 0.9 * leak
+    outside = 0.02 / 0.98 * 0.9 * 0.1
+    believed = posterior(job_with(found("check-0", "bad"), repaired("one"), found("check-0", "bad")))
+    expect(believed.now("one")).to be_within(1e-9).of(in_still / (in_still + in_once + never_in + outside))
   end
 end

@@ -118,7 +118,7 @@ module UpperBranch
           @items.each_index.map do |i|
             next steps[i] && worlds.spread(steps[i]) if @items[i].round.zero?
 
-            Numo::NMath.log(chance(@items[i], worlds.rounds, swapped))
+            Numo::NMath.log(chance(@items[i], swapped))
           end
         log = @items.each_index.reduce(worlds.log) { |sum, i| @items[i].round.zero? ? sum : sum + steps[i] }
         log = still_found(worlds, log)
@@ -136,14 +136,13 @@ module UpperBranch
         log
       end
 
-      # A result seen again where nothing that is in has changed tells nothing new.
-      def chance(item, rounds, masked)
+      # What showed a result goes on showing it: seen again after a repair it tells only how much of what could have
+      # shown it is gone, and nothing where that is all still in.
+      def chance(item, masked)
         likelihood = item.likelihood(over(masked[item.round]))
         return likelihood unless item.before
 
-        now, before = rounds.values_at(item.round, item.before.round)
-        likelihood[now.zip(before).map { |one, other| one.eq(other) }.reduce(:&)] = 1.0
-        likelihood
+        (likelihood / item.likelihood(over(masked[item.before.round]))).clip(0, 1)
       end
 
       # A number by column, added up over the members of each set.

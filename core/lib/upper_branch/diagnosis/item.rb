@@ -11,8 +11,8 @@ module UpperBranch
     #
     # and what it says besides: the defects it found (`found`), who is to blame for it (`shares`).
     #
-    # before: the item of an earlier round with the same finding and the same result, or nil; later it tells nothing new
-    # where nothing that is in has changed.
+    # before: the item of an earlier round with the same finding and the same result, or nil; again it tells only how
+    # much of what could have shown it is gone.
     class Item
       attr_reader :finding
       attr_accessor :before

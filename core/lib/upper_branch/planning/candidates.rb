@@ -86,10 +86,12 @@ module UpperBranch
         @machine.licensed_only? && check.states.all? { |code| %w[open bench apart].include?(code) }
       end
 
-      # A repair that disturbed what the check looks at.
+      # A repair disturbed what the check looks at. Whether the very part that was repaired is right now can be seen.
       def destroyed?(check)
+        shown = check.is.values.flatten
         @job.repairs.any? do |repair|
-          (Workshop::Repairs.find(@machine, repair.id)&.destroys || []).include?(check.id)
+          plan = Workshop::Repairs.find(@machine, repair.id)
+          plan && plan.destroys.include?(check.id) && !shown.intersect?(repair.faults)
         end && !proving?(check)
       end
 

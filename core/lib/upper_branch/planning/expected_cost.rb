@@ -22,7 +22,7 @@ module UpperBranch
         @plans = @times.plans.values_at(*@faults)
         @composites =
           @times.composites.filter_map do |plan|
-            (covered = mended_by(plan)).size > 1 ? [plan, not_mended(covered, plan.success)] : nil
+            (covered = mended_by(plan)).size > 1 ? [plan, not_mended(covered, job.chance_of(plan))] : nil
           end
         members
         @by_state = {}
@@ -93,10 +93,11 @@ module UpperBranch
       def after(plan, weights)
         mended = mended_by(plan).to_h { |place| [@faults[place], true] }
         left = weights.dup
+        success = @job.chance_of(plan)
         mended.keys.flat_map { |index| sets_with(index) }.uniq.each do |i|
           rest = @sets[i].reject { |index| mended[index] }
-          left[i] -= weights[i] * plan.success
-          left[number(rest)] += weights[i] * plan.success if rest.any?
+          left[i] -= weights[i] * success
+          left[number(rest)] += weights[i] * success if rest.any?
         end
         left
       end

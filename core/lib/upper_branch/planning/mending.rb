@@ -33,25 +33,31 @@ module UpperBranch
         end
       end
 
-      # Before work that cannot be undone, and before long work where a look costs little of it. plan: of
-      # Workshop::Repairs
+      # Before work that cannot be undone, before long work where a look costs little of it, and before the same work is
+      # done a second time. plan: of Workshop::Repairs
       def proof_of(plan)
         return unless wants_proof?(plan)
 
-        best = decisive(plan.faults.first).min_by { |option| [extra(option, plan), option.check.id] }
+        best = decisive(likeliest(plan)).min_by { |option| [extra(option, plan), option.check.id] }
         return best || :none if plan.irreversible
 
-        best if best && extra(best, plan) < plan.minutes * @numbers["proof_share"]
+        best if best && (again?(plan) || extra(best, plan) < plan.minutes * @numbers["proof_share"])
       end
+
+      # Was it done before, for nothing?
+      def again?(plan) = @job.repairs.any? { |one| one.id == plan.id }
 
       private
 
-      # Work on one fault that nobody has seen yet, and that is long or cannot be undone.
+      # Work on what nobody has seen yet, that is long or cannot be undone, or was done before.
       def wants_proof?(plan)
-        return false if plan.refers? || plan.faults.size != 1 || found.any? { |row| row.plan.id == plan.id }
+        return false if plan.refers? || found.any? { |row| row.plan.faults.intersect?(plan.faults) }
+        return true if again?(plan)
 
-        plan.irreversible || plan.minutes > @numbers["long_repair"]
+        plan.faults.size == 1 && (plan.irreversible || plan.minutes > @numbers["long_repair"])
       end
+
+      def likeliest(plan) = plan.faults.max_by { |fault| [@posterior.now(fault.id), fault.id] }
 
       def certain = found + proven
 

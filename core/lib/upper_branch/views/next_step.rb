@@ -182,7 +182,7 @@ module UpperBranch
           name: words.name,
           text: words.text,
           minutes: plan.minutes,
-          success: plan.success,
+          success: @job.chance_of(plan),
           state: plan.state,
           hazards: plan.hazards,
           faults: plan.faults.map(&:id),

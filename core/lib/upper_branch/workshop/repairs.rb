@@ -15,6 +15,7 @@ module UpperBranch
           :id,
           :minutes,
           :success,
+          :tries,
           :state,
           :hazards,
           :destroys,
@@ -82,7 +83,7 @@ module UpperBranch
       end
 
       def self.plan(row, **own)
-        Plan.new(minutes: row["minutes"], success: row["success"], state: row["state"], hazards: row["hazards"],
+        Plan.new(minutes: row["minutes"], success: row["success"], tries: row["tries"], state: row["state"], hazards: row["hazards"],
                  destroys: row["destroys"] || [], refers: row["refers"], needs_spare: row["needs_spare"] == true,
                  irreversible: row["irreversible"] == true, **own)
       end

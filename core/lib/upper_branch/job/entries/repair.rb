@@ -34,7 +34,7 @@ module UpperBranch
           plan = Workshop::Repairs.find(job.machine, data["repair"]) or return lost(job, data)
           way(job, plan)
           job.minutes += data["minutes"] || (job.trial?(plan.id) ? Job::RECORDED : plan.minutes)
-          done(job, plan.id, data["faults"] || plan.faults.map(&:id), plan.success, data["place"])
+          done(job, plan.id, data["faults"] || plan.faults.map(&:id), job.chance_of(plan), data["place"])
         end
 
         def says(job)
