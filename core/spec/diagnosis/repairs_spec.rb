@@ -106,4 +106,24 @@ RSpec.describe "Belief through a repair" do
     believed = posterior(job_with(found("check-0", "bad"), repaired("one"), found("check-0", "bad")))
     expect(believed.now("one")).to be_within(1e-9).of(in_still / (in_still + in_once + never_in + outside))
   end
+  # Told by the owner (falsely with 0.04), then seen again at the shop (falsely with 0.01): the joint chance of both, set
+  # by set, what occurs going on for as long as a cause of it is in.
+  it "takes a complaint seen again after a repair for more than what the owner told, and less than another complaint" do
+    told, owner, shop, outside = 0.9, 0.04, 0.01, 0.2
+    occurs = ->(set) { 1 - ((1 - 0.02) * (set.include?("one") ? 1 - 0.92 : 1) * (set.include?("two") ? 1 - 0.65 : 1)) }
+    both = lambda do |was, still|
+      (occurs.call(still) * told * told) + ((occurs.call(was) - occurs.call(still)) * told * shop) +
+        ((1 - occurs.call(was)) * owner * shop)
+    end
+    prior = { [] => 0.9 * 0.95, ["one"] => 0.1 * 0.95, ["two"] => 0.9 * 0.05, %w[one two] => 0.1 * 0.05 }
+    worlds = prior.flat_map do |set, p|
+      set.include?("one") ? [[set, set, p * 0.1], [set, set - ["one"], p * 0.9]] : [[set, set, p]]
+    end
+    weights = worlds.map { |was, still, p| [still, p * both.call(was, still)] }
+    beyond = 0.02 / 0.98 * prior[[]] * outside * ((outside * told * told) + ((1 - outside) * owner * shop)) /
+             ((outside * told) + ((1 - outside) * owner))
+    exact = weights.sum { |still, weight| still.include?("two") ? weight : 0 } / (weights.sum(&:last) + beyond)
+    believed = posterior(job_with(seen("symptom-0"), repaired("one"), seen("symptom-0")))
+    expect(believed.now("two")).to be_within(1e-9).of(exact)
+  end
 end

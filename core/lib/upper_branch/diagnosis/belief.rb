@@ -136,13 +136,9 @@ module UpperBranch
         log
       end
 
-      # What showed a result goes on showing it: seen again after a repair it tells only how much of what could have
-      # shown it is gone, and nothing where that is all still in.
       def chance(item, masked)
-        likelihood = item.likelihood(over(masked[item.round]))
-        return likelihood unless item.before
-
-        (likelihood / item.likelihood(over(masked[item.before.round]))).clip(0, 1)
+        now = over(masked[item.round])
+        item.before ? item.again(now, over(masked[item.before.round])) : item.likelihood(now)
       end
 
       # A number by column, added up over the members of each set.

@@ -40,6 +40,16 @@ module UpperBranch
         bound? ? folded * bound(over) : folded
       end
 
+      # P(this result once more | what is in now, what was in when it was seen before): what showed it, be it a fault or
+      # chance, goes on showing it, so that it tells only how much of that is gone. now, earlier: as Table takes them
+      def again(now, earlier) = (likelihood(now) / likelihood(earlier)).clip(0, 1)
+
+      # The same for a cause outside the catalogue, which no repair mends.
+      def again_outside = 1.0
+
+      # What it says of a cause outside the catalogue, after what was seen before.
+      def news_outside = before ? again_outside : outside
+
       # Strengths of the faults that must stand in sets for this item: DFloat over the columns, or nil.
       def touched = nil
     end

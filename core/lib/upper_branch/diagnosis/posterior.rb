@@ -120,7 +120,7 @@ module UpperBranch
         steps = [standing(log, outside, 0, 0)]
         @evidence.each_with_index do |item, i|
           log += @belief.step(i)
-          outside += Math.log(item.outside) unless item.before
+          outside += Math.log(item.news_outside)
           steps << standing(log, outside, item.round, i + 1)
         end
         steps
@@ -167,7 +167,7 @@ module UpperBranch
       end
 
       def finish
-        log_outside = Math.log(outside_odds) + @evidence.sum { |item| item.before ? 0.0 : Math.log(item.outside) }
+        log_outside = Math.log(outside_odds) + @evidence.sum { |item| Math.log(item.news_outside) }
         @probability, @outside = normalized(@belief.log, log_outside)
         @first = marginals(@belief.rounds.first, @probability, @evidence)
         @last = @belief.rounds.size > 1 ? marginals(@belief.rounds.last, @probability, @evidence) : @first

@@ -13,7 +13,7 @@ module UpperBranch
     # The second is the rest of the first for a single cause; for several, absence speaks against each of them by
     # itself, so that it folds like any other normal result.
     class ToldItem < Item
-      attr_reader :table
+      attr_reader :table, :falsely
 
       # table: of the symptom; falsely: f
       def initialize(finding, table, falsely)
@@ -26,9 +26,21 @@ module UpperBranch
       def bound? = !normal?
 
       def bound(over)
-        occurs = 1 - @table.normal(over)
+        occurs = occurs(over)
         (occurs * (symptom.told - @falsely)) + @falsely
       end
+
+      # Told before and told again: it occurred then (was) and still does (still), or only then, or each time falsely,
+      # the owner more easily than the shop.
+      def again(now, earlier)
+        return super if normal?
+
+        was = occurs(Table::Members.of(earlier))
+        still = Numo::DFloat.minimum(occurs(Table::Members.of(now)), was)
+        again_given(was, still)
+      end
+
+      def again_outside = normal? ? 1.0 : again_given(symptom.outside, symptom.outside)
 
       def log_misses
         return unless normal?
@@ -45,6 +57,13 @@ module UpperBranch
       private
 
       def symptom = @table.finding
+      def occurs(over) = 1 - @table.normal(over)
+
+      def again_given(was, still)
+        both = (still * symptom.told) + ((was - still) * @falsely)
+        ((both * symptom.told) + ((1 - was) * before.falsely * @falsely)) /
+          ((was * symptom.told) + ((1 - was) * before.falsely))
+      end
     end
   end
 end
