@@ -316,5 +316,14 @@ RSpec.describe "Jobs over HTTP" do
       expect(after["trace"]["trials"].first).to include("name" => "Main jet", "to" => 113)
       expect(after["trace"]["plan"]["steps"].map { |row| row["id"] }).to include("main-jet", "needle", "screw")
     end
+
+    it "keeps the place of a trial, and refuses one that is not there" do
+      bike = made(family: "cv", carburetors: 2, plan: "set-up", context: { modified: "intake-exhaust" })
+      jet = { setting: "main-jet", from: 110, to: 113, result: "better" }
+      add(bike, 1, entry("trial", **jet, place: "3"))
+      refused("entries/0/data/place")
+      after = add(bike, 1, entry("trial", **jet, place: "2"))
+      expect(after["trace"]["trials"].first["place"]).to eq("id" => "2", "name" => "Carburetor 2")
+    end
   end
 end

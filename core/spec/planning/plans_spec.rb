@@ -87,6 +87,12 @@ RSpec.describe UpperBranch::Workshop::Plan do
       expect(trace(job)[:next][:trial][:advice]).to eq [says]
     end
 
+    it "takes a step that was worse for put back" do
+      job = set_up(trial("main-jet", 110, 115, "better"), trial("main-jet", 115, 120, "worse"),
+                   found("passage-size", "ample"))
+      expect(trace(job)[:next][:trial][:advice].first).to start_with "The jet gained 9 %"
+    end
+
     it "is proven by the complaint alone: the standard box proves nothing of a new set-up" do
       job = set_up(trial("main-jet", 110, 115, "right"), found("passage-size", "ample"), trial("needle", 3, 4, "right"),
                    trial("pilot", 38, 40, "same"), trial("screw", 1.5, 1.75, "right"))
@@ -104,6 +110,51 @@ RSpec.describe UpperBranch::Workshop::Plan do
       plain = job("slide", seen("flat-mid"))
       refused("setting") { add(plain, "trial", trial("main-jet", 110, 113, "better").last) }
       refused("plan") { job("slide", "plan" => "cowling-off") }
+    end
+  end
+  # The primary and the secondary of a progressive carburetor are two settings; what is said of no barrel holds for all.
+  describe "a set-up of several jets" do
+    let(:parted) do
+      job("progressive-two", seen("power-lost-after-mod"), found("venturi-size", "fits"), found("float-level", "in-spec"),
+          found("intake-swap", "cured"), "plan" => "set-up", "context" => { "modified" => "intake-exhaust" })
+    end
+
+    def at(place, *rest) = trial(*rest).then { |kind, data| [kind, data.merge("place" => place)] }
+    def set_up(*trials) = trials.reduce(parted) { |job, (kind, data)| add(job, kind, data) }
+    def asked(job) = trace(job)[:next][:trial]
+    def done?(job) = described_class.of(job).setting("main-jet").done
+
+    it "names the barrels, and takes all alike for done" do
+      expect(asked(parted)).to include(setting: "main-jet", place: nil, from: nil)
+      expect(asked(parted)[:places].map { |row| row[:id] }).to eq %w[first second]
+      expect(done?(parted)).to be false
+      expect(done?(set_up(trial("main-jet", 120, 122, "same")))).to be true
+    end
+
+    it "goes on with the barrel that got better, then with the one not tried" do
+      better = set_up(at("first", "main-jet", 120, 122, "better"))
+      expect(asked(better)).to include(place: "first", from: 122)
+      expect(asked(better)[:advice].first).to eq "First barrel, 120 to 122 was better: one more step the same way, " \
+                                                 "until it is no better."
+      second = set_up(at("first", "main-jet", 120, 122, "right"))
+      expect(asked(second)).to include(setting: "main-jet", place: "second", from: nil, advice: [])
+      expect(asked(second)[:places].first).to eq(id: "first", name: "First barrel", done: true, from: 122)
+      both = set_up(at("first", "main-jet", 120, 122, "right"), at("second", "main-jet", 140, 145, "same"))
+      expect([second, both].map { |job| done?(job) }).to eq [false, true]
+    end
+
+    it "writes the place down with the trial and with the repair it was" do
+      done = set_up(at("second", "main-jet", 140, 145, "right"))
+      expect(trace(done)[:trials].first).to include(name: "Main jet", place: { id: "second", name: "Second barrel" })
+      expect(done.repairs.last.place).to eq "second"
+      expect(done.all.last.says(done)).to eq "Main jet, second barrel, from 140 to 145: right"
+    end
+
+    it "refuses a place this machine does not have, at the field" do
+      refused("place") { set_up(at("third", "main-jet", 120, 122, "same")) }
+      slide = job("slide", seen("power-lost-after-mod"), "plan" => "set-up",
+                                                         "context" => { "modified" => "intake-exhaust" })
+      refused("place") { add(slide, "trial", at("first", "main-jet", 120, 122, "same").last) }
     end
   end
 end

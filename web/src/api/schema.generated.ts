@@ -551,9 +551,10 @@ export interface components {
             displacement?: number;
             full_speed?: number;
         };
-        /** @description one change of one setting of a set-up, run */
+        /** @description one change of one setting of a set-up, run; place: one of several, without it all alike */
         TrialData: {
             setting: string;
+            place?: components["schemas"]["PlaceId"];
             from: number;
             to: number;
             /** @enum {string} */
@@ -1360,6 +1361,15 @@ export interface components {
                 name: string;
                 unit: string;
                 do: string;
+                /** @description the place to go on with, null for all alike */
+                place: string | null;
+                /** @description where there is more than one, and where each stands */
+                places: {
+                    id: string;
+                    name: string;
+                    done: boolean;
+                    from: number | null;
+                }[];
                 from: number | null;
                 advice: string[];
             } | null;
@@ -1462,6 +1472,7 @@ export interface components {
                 name: string;
                 entry: string;
                 setting: string;
+                place: components["schemas"]["Place"] | null;
                 from: number;
                 to: number;
                 result: string;

@@ -32,6 +32,10 @@ describe("an entry in words", () => {
     [entry("limits", { limits: {} }), "Limits of this job"],
     [entry("machine", { family: "car-one", name: "Press" }), "The machine: Press"],
     [entry("trial", { setting: "jet", from: 110, to: 113, result: "better" }), "jet from 110 to 113: better"],
+    [
+      entry("trial", { setting: "jet", from: 110, to: 113, result: "same", place: "2-left" }),
+      "jet (2 left) from 110 to 113: same",
+    ],
     [entry("engine", { power: 4 }), "What the engine is known by"],
     [
       entry("check", { check: "fuel-pressure", outcomes: ["high"], place: "2" }),

@@ -18,7 +18,7 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
     case "gate":
       return catalogue?.gates.find((row) => row.id === entry.data.gate)?.done ?? "Made safe";
     case "repair":
-      return `Repaired: ${named(catalogue?.faults, entry.data.repair)}${entry.data.place ? ` (${entry.data.place})` : ""}`;
+      return `Repaired: ${named(catalogue?.faults, entry.data.repair)}${where(entry.data)}`;
     case "state":
       return `Now ${[entry.data.engine, entry.data.carburetor && `carburetor ${entry.data.carburetor}`].filter(Boolean).join(", ")}`;
     case "caution":
@@ -28,7 +28,7 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
     case "trial":
-      return `${entry.data.setting} from ${entry.data.from} to ${entry.data.to}: ${entry.data.result}`;
+      return `${entry.data.setting}${where(entry.data)} from ${entry.data.from} to ${entry.data.to}: ${entry.data.result}`;
     case "engine":
       return "What the engine is known by";
     case "machine":
@@ -48,7 +48,12 @@ const SEEN = { present: "", absent: "Not seen: ", unknown: "Nobody knows: " } as
 
 function checkWords(data: EntryData<"check">, catalogue: Catalogue | undefined): string {
   const check = catalogue?.checks.find((row) => row.id === data.check);
-  return `${check?.name ?? data.check}${data.place ? ` (${data.place})` : ""}: ${result(data, (id) => named(check?.outcomes, id))}`;
+  return `${check?.name ?? data.check}${where(data)}: ${result(data, (id) => named(check?.outcomes, id))}`;
+}
+
+/** Which of several, by its id: the names of places come with the trace, and this has none yet. */
+function where({ place }: { place?: string | undefined }): string {
+  return place ? ` (${place.replaceAll("-", " ")})` : "";
 }
 
 function result({ outcomes, reading }: EntryData<"check">, name: (id: string) => string): string {

@@ -90,9 +90,14 @@ module UpperBranch
         return unless @step.kind == :trial
 
         step = @step.target
-        last = @job.trials.reverse.find { |one| one.setting == step.id }
+        setting = step.setting
         { setting: step.id, name: step.name, unit: step.row["unit"], do: step.row["do"],
-          from: last&.to, advice: Workshop::Plan.of(@job).advice(step) }
+          place: setting.place&.id, places: setting.places.map { |place| tried(setting, place) },
+          from: setting.stands(setting.place), advice: Workshop::Plan.of(@job).advice(step) }
+      end
+
+      def tried(setting, place)
+        { **place.to_h, done: setting.over?(place), from: setting.stands(place) }
       end
 
       # What goes with a job that is handed on: what is cleared, and what is left.

@@ -57,7 +57,7 @@ module UpperBranch
           findings: Findings.of(@job, @posterior, @ledger),
           sisters: Sisters.of(@job),
           screws: ScrewFacts.of(@job),
-          trials: @job.trials.map { |trial| { name: setting(trial), **trial.to_h } },
+          trials: @job.trials.map { |trial| { name: setting(trial), **trial.to_h, place: trial.place&.to_h } },
           plan: plan,
           fade: Workshop::Fade.of(@job)&.to_h,
           told: Told.of(@job),

@@ -8,7 +8,8 @@ module UpperBranch
     #   machine.places.of("barrel")   # => [Place("left", "Left barrel"), Place("right", "Right barrel")]
     #   machine.places.of("cylinder") # => [] until somebody has said how many there are
     class Places
-      Place = Struct.new(:id, :name)
+      # within: its name inside a sentence
+      Place = Struct.new(:id, :name) { def within = name.sub(/\A./, &:downcase) }
 
       # counts: {"carburetors", "cylinders"}, what was said at intake. Raises Invalid at the field.
       def initialize(catalogue, family, counts)
@@ -25,6 +26,20 @@ module UpperBranch
 
       # Array of Place; kind: of families.yml, or nil
       def of(kind) = @of.fetch(kind, [])
+
+      # The place of this id among these, nil for none. list: array of Place; what: the part, in words. Raises Invalid at
+      # the field.
+      def self.one_of(list, id, what)
+        return if id.nil?
+
+        list.find { |place| place.id == id } or raise Invalid.new("place", nowhere(list, id, what))
+      end
+
+      def self.nowhere(list, id, what)
+        instead = list.empty? ? "there is only one: leave it out" : "use one of: #{list.map(&:id).join(', ')}"
+        "#{what} has no place #{id.inspect} on this machine; #{instead}"
+      end
+      private_class_method :nowhere
 
       # The place with this id among those of a kind, or nil.
       def find(kind, id) = of(kind).find { |place| place.id == id }

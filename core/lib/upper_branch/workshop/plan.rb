@@ -7,8 +7,8 @@ module UpperBranch
     #   plan = Plan.of(job)      # nil where the job has none
     #   plan.next.id             # => "wet-map", or nil when all is done
     class Plan
-      # kind: :check or :trial; row: of plans.yml
-      Step = Struct.new(:kind, :id, :name, :done, :row, keyword_init: true)
+      # kind: :check or :trial; row: of plans.yml; setting: Setting of a trial
+      Step = Struct.new(:kind, :id, :name, :done, :row, :setting, keyword_init: true)
 
       def self.of(job) = job.machine&.plan && new(job)
 
@@ -39,9 +39,9 @@ module UpperBranch
         repair.faults.any? { |fault| mends.include?(fault.id) }
       end
 
-      # What to do at a trial, beside its own words: which way, and how far by what was set before.
+      # What to do at a trial, beside its own words.
       def advice(step)
-        [again(step), matched(step)].compact
+        step.setting.advice(steps.select(&:setting).to_h { |one| [one.id, one.setting] })
       end
 
       private
@@ -59,27 +59,8 @@ module UpperBranch
       def trial(row)
         return unless Catalogue::Needs.met?(row["needs"], @machine.features)
 
-        last = trials(row["trial"]).last
-        done = !last.nil? && last.result != "better"
-        Step.new(kind: :trial, id: row["trial"], name: row["name"], done: done, row: row)
-      end
-
-      def trials(setting) = @job.trials.select { |trial| trial.setting == setting }
-
-      def again(step)
-        last = trials(step.id).last or return
-        "#{Measuring::Words.number(last.from)} to #{Measuring::Words.number(last.to)} was better: " \
-          "one more step the same way, until it is no better."
-      end
-
-      # How much the setting this one follows has gained (area of a jet by its number as a diameter), in percent.
-      def matched(step)
-        rule = step.row["matched"] or return
-        first, *, last = trials(rule["to"]).then { |all| [all.first, all.last] }
-        return unless first && last.to > first.from
-
-        gain = 100 * (((last.to / first.from.to_f)**2) - 1)
-        rule["says"].gsub("{gain}", gain.round.to_s).gsub("{most}", (gain * rule["most"]).round.to_s)
+        setting = Setting.new(@job, row)
+        Step.new(kind: :trial, id: row["trial"], name: row["name"], done: setting.done?, row: row, setting: setting)
       end
     end
   end

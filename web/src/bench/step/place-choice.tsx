@@ -6,6 +6,7 @@ export function PlaceChoice(props: {
   places: CheckOption["places"];
   value: string;
   onChange: (place: string) => void;
+  done?: string;
 }) {
   const options = [{ id: "", name: "All alike", done: false }, ...props.places];
   return (
@@ -20,7 +21,7 @@ export function PlaceChoice(props: {
         says: (
           <>
             {place.name}
-            {place.done && <span className="block text-sm text-leaf">looked at</span>}
+            {place.done && <span className="block text-sm text-leaf">{props.done ?? "looked at"}</span>}
           </>
         ),
       }))}

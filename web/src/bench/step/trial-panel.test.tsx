@@ -11,11 +11,13 @@ const trial = {
   name: "Main jet",
   unit: "number",
   do: "By a small step.",
+  place: null,
+  places: [],
   from: 110,
   advice: ["One more step."],
 };
 const next = { kind: "trial", reason: "Set-up: 4 of 8.", trial };
-const trials = [{ entry: "4", setting: "jet", name: "Main jet", from: 108, to: 110, result: "better" }];
+const trials = [{ entry: "4", setting: "jet", name: "Main jet", place: null, from: 108, to: 110, result: "better" }];
 
 describe("a trial of the set-up", () => {
   it("goes on from where it stands, says how far, and records what it did", async () => {
@@ -27,6 +29,27 @@ describe("a trial of the set-up", () => {
     await user.click(screen.getByRole("button", { name: /^Right/ }));
     expect(sent.map((one) => [one.kind, one.data])).toEqual([
       ["trial", { setting: "jet", from: 110, to: 113, result: "right" }],
+    ]);
+  });
+
+  it("names the barrel, and begins where that barrel stands", async () => {
+    const places = [
+      { id: "first", name: "First barrel", done: true, from: 122 },
+      { id: "second", name: "Second barrel", done: false, from: null },
+    ];
+    const place = { id: "first", name: "First barrel" };
+    const several = { ...next, trial: { ...trial, from: null, place: "second", places } };
+    const tried = [{ ...trials[0], place }];
+    const { sent, user } = atDesk(<TrialPanel />, { job: job({ next: several, trials: tried }) });
+    expect(screen.getByText("Main jet, First barrel: 108 to 110, better")).toBeTruthy();
+    expect(screen.getByRole("radio", { name: "Second barrel" }).getAttribute("aria-checked")).toBe("true");
+    expect(screen.getByLabelText<HTMLInputElement>("It stood at").value).toBe("");
+    await user.type(screen.getByLabelText("Now at"), "145");
+    await user.click(screen.getByRole("radio", { name: /First barrel/ }));
+    expect(screen.getByLabelText<HTMLInputElement>("It stood at").value).toBe("122");
+    await user.click(screen.getByRole("button", { name: /^Better/ }));
+    expect(sent.map((one) => one.data)).toEqual([
+      { setting: "jet", from: 122, to: 145, result: "better", place: "first" },
     ]);
   });
 

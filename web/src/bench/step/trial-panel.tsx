@@ -5,6 +5,7 @@ import { NumberField } from "../../ui/number-field";
 import { parseNumber } from "../../words/numbers";
 import { useDesk } from "../desk";
 import { Answers } from "./answers";
+import { PlaceChoice } from "./place-choice";
 
 type Result = EntryData<"trial">["result"];
 
@@ -18,21 +19,25 @@ const RESULTS: { result: Result; name: string; hint: string }[] = [
 /** One change of the set-up: from what to what, run, and what it did. */
 export function TrialPanel() {
   const { trial, reason } = useDesk().job.trace.next;
-  return trial && <OneTrial key={`${trial.setting} ${trial.from}`} trial={trial} reason={reason} />;
+  return trial && <OneTrial key={`${trial.setting} ${trial.place} ${trial.from}`} trial={trial} reason={reason} />;
 }
 
 function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; reason: string }) {
   const { job, add } = useDesk();
-  const [from, setFrom] = useState(trial.from === null ? "" : String(trial.from));
+  const [place, setPlace] = useState(trial.place ?? "");
+  const [typed, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState("");
   const [missing, setMissing] = useState(false);
+  const stood = place === (trial.place ?? "") ? trial.from : trial.places.find((row) => row.id === place)?.from;
+  const from = typed ?? String(stood ?? "");
   const numbers = { from: parseNumber(from), to: parseNumber(to) };
   const record = (result: Result) => {
     if (numbers.from === null || numbers.to === null || numbers.from === numbers.to) {
       setMissing(true);
       return;
     }
-    void add(entry("trial", { setting: trial.setting, from: numbers.from, to: numbers.to, result }));
+    const change = { setting: trial.setting, from: numbers.from, to: numbers.to, result };
+    void add(entry("trial", { ...change, ...(place && { place }) }));
   };
   const wrong = (value: number | null) =>
     missing && value === null ? "Type a number, as it is stamped or counted." : null;
@@ -49,6 +54,7 @@ function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; re
           {says}
         </p>
       ))}
+      {trial.places.length > 0 && <PlaceChoice places={trial.places} value={place} onChange={setPlace} done="tried" />}
       <div className="mt-3 grid grid-cols-2 gap-3">
         <NumberField big label="It stood at" unit={unit} text={from} onText={setFrom} error={wrong(numbers.from)} />
         <NumberField
@@ -66,7 +72,7 @@ function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; re
         <ul aria-label="Trials so far" className="mt-3 border-t border-line pt-2 text-sm">
           {job.trace.trials.map((row) => (
             <li key={row.entry} className="tabular-nums">
-              {row.name}: {row.from} to {row.to}, {row.result}
+              {[row.name, row.place?.name].filter(Boolean).join(", ")}: {row.from} to {row.to}, {row.result}
             </li>
           ))}
         </ul>

@@ -24,6 +24,7 @@ module UpperBranch
         def trial(at, row, step)
           fitting(at, step)
           known(at, row["id"], step["mends"], book.faults.ids, "fault")
+          known(at, row["id"], [step["per"]].compact, book.families.place_kinds.keys, "kind of place")
           settings = row["steps"].filter_map { |one| one["trial"] }
           known(at, row["id"], [step.dig("matched", "to")].compact, settings, "trial")
         end

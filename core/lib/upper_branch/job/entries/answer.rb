@@ -15,7 +15,7 @@ module UpperBranch
         end
 
         def admit
-          somewhere
+          Workshop::Places.one_of(@machine.places.of(@check.per), @data["place"], @check.name)
           @data["outcomes"] ? outcomes : reading
           reporter
           possible unless @data["reported"]
@@ -25,15 +25,6 @@ module UpperBranch
 
         def refuse(field, message)
           raise Invalid.new(field, message)
-        end
-
-        # The place it names must be one of this machine.
-        def somewhere
-          return if @data["place"].nil? || @machine.places.find(@check.per, @data["place"])
-
-          known = @machine.places.of(@check.per).map(&:id)
-          instead = known.empty? ? "there is only one: leave it out" : "use one of: #{known.join(', ')}"
-          refuse("place", "#{@check.name} has no place #{@data['place'].inspect} on this machine; #{instead}")
         end
 
         def words = @check.words(@machine.features)

@@ -8,7 +8,7 @@ module UpperBranch
         # "Pump shot: weak", "Idle jet to the light, carburetor 2: blocked". place: Workshop::Places::Place or nil
         def self.words(catalogue, id, words, place = nil, reading = nil)
           check = catalogue.check(id) or return id
-          where = place && ", #{place.name.sub(/\A./, &:downcase)}"
+          where = place && ", #{place.within}"
           said = words.map { |word| check.outcomes[word] || word }.join(", ").downcase
           said = "#{Measuring::Words.number(reading.value)} #{reading.unit}" if words.empty? && reading
           "#{check.name.delete_suffix('?')}#{where}: #{said}"

@@ -10,7 +10,7 @@ module UpperBranch
         def admit(job)
           open_job(job)
           plan = Workshop::Repairs.find(job.machine, data["repair"]) or refuse("repair", nowhere)
-          somewhere(job, plan)
+          Workshop::Places.one_of(Workshop::Repairs.places(job.machine, plan), data["place"], "This repair")
           strange = (data["faults"] || []).find { |id| !job.machine.fault(id) }
           refuse("faults", "#{strange} is no fault of this machine") if strange
           return unless job.machine.licensed_only? && !plan.refers? && INTERNAL.include?(plan.state)
@@ -46,18 +46,6 @@ module UpperBranch
         private
 
         def nowhere = "No repair or fault is called #{data['repair'].inspect} on this machine"
-
-        # The place it was done at must be one where this machine has the part.
-        def somewhere(job, plan)
-          return if data["place"].nil?
-
-          places = Workshop::Repairs.places(job.machine, plan)
-          return if places.any? { |place| place.id == data["place"] }
-
-          known = places.map(&:id).join(", ")
-          refuse("place", "There is only one on this machine: leave the place out") if places.empty?
-          refuse("place", "No such place on this machine; use one of: #{known}")
-        end
 
         def way(job, plan)
           cost, state = Workshop::Transitions.for(job.machine.family, job.catalogue).nearest(job.state, [plan.state])

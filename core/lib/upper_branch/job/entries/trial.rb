@@ -14,21 +14,30 @@ module UpperBranch
           step = plan.setting(data["setting"]) or
             refuse("setting", "A setting of this plan is one of: #{plan.settings.join(', ')}")
           refuse("result", "It is one of: #{RESULTS.join(', ')}") unless RESULTS.include?(data["result"])
+          Workshop::Places.one_of(step.setting.places, data["place"], step.name)
           %w[from to].each { |field| number(field, step) }
           refuse("to", "Nothing was changed: it stands where it stood") if data["from"] == data["to"]
         end
 
         def apply(job, data)
-          job.trials << Job::Trial.new(entry: id, setting: data["setting"], from: data["from"], to: data["to"],
-                                       result: data["result"])
+          place = place(job)
+          job.trials << Job::Trial.new(entry: id, setting: data["setting"], place: place, from: data["from"],
+                                       to: data["to"], result: data["result"])
           run(job)
-          mended(job, data) if data["result"] == "right"
+          mended(job, place) if data["result"] == "right"
+        end
+
+        def surviving(job, names)
+          return data if data["place"].nil? || place(job)
+
+          names.gone("place of #{setting(job)&.fetch('name') || data['setting']}", data["place"])
         end
 
         def says(job)
           name = setting(job)&.fetch("name") || data["setting"]
+          where = place(job)&.then { |place| ", #{place.within}," }
           from, to = data.values_at("from", "to").map { |value| Measuring::Words.number(value) }
-          "#{name} from #{from} to #{to}: #{data['result']}"
+          "#{name}#{where} from #{from} to #{to}: #{data['result']}"
         end
 
         private
@@ -45,19 +54,22 @@ module UpperBranch
           rows.find { |row| row["trial"] == data["setting"] }
         end
 
+        # Workshop::Places::Place or nil
+        def place(job) = job.machine&.places&.find(setting(job)&.fetch("per", nil), data["place"])
+
         # It was run to say so.
         def run(job)
           job.minutes += setting(job)&.fetch("minutes") || 0
           job.move(Workshop::BenchState.new(engine: "running"), 0)
         end
 
-        def mended(job, _data)
+        def mended(job, place)
           faults = (setting(job)&.fetch("mends") || []).select { |fault| job.machine.fault(fault) }
           return if faults.empty?
 
           success = job.catalogue.repair_kind(job.catalogue.fault(faults.first).repair)["success"]
           job.repairs << Job::Repair.new(entry: id, id: faults.first, faults: faults, success: success,
-                                         round: job.round)
+                                         round: job.round, place: place&.id)
         end
       end
     end
