@@ -16,10 +16,11 @@ module UpperBranch
     # id of the one place it was done at, nil for all.
     Repair = Struct.new(:entry, :id, :faults, :success, :round, :place, keyword_init: true)
 
-    # One change of one setting that was run; result: better, same, worse or right; place: Workshop::Places::Place, nil
-    # for all alike. What was worse is put back.
+    # One change of one setting that was run; result: better, same, worse or right, or left as it stands; place:
+    # Workshop::Places::Place, nil for all alike. What was worse is put back.
     Trial = Struct.new(:entry, :setting, :place, :from, :to, :result, keyword_init: true) do
       def stands = result == "worse" ? from : to
+      def changed? = result != "left"
     end
 
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.

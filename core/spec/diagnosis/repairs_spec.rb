@@ -89,6 +89,7 @@ RSpec.describe "Belief through a repair" do
     again = posterior(job_with(seen("symptom-0"), found("check-0", "good"), repaired("one"), found("check-0", "good")))
     expect(again.now("two")).to be_within(0.02).of(once.now("two"))
   end
+
   it "learns nothing from the same result seen again after a repair of what could not have shown it" do
     known = [seen("symptom-0"), found("check-1", "bad"), found("check-0", "bad"), repaired("aside")]
     once = posterior(job_with(*known))
@@ -106,10 +107,14 @@ RSpec.describe "Belief through a repair" do
     believed = posterior(job_with(found("check-0", "bad"), repaired("one"), found("check-0", "bad")))
     expect(believed.now("one")).to be_within(1e-9).of(in_still / (in_still + in_once + never_in + outside))
   end
-  # Told by the owner (falsely with 0.04), then seen again at the shop (falsely with 0.01): the joint chance of both, set
-  # by set, what occurs going on for as long as a cause of it is in.
+
+  # Told by the owner (falsely with 0.04), then seen again at the shop (falsely with 0.01): the joint chance of both,
+  # set by set, what occurs going on for as long as a cause of it is in.
   it "takes a complaint seen again after a repair for more than what the owner told, and less than another complaint" do
-    told, owner, shop, outside = 0.9, 0.04, 0.01, 0.2
+    told = 0.9
+    owner = 0.04
+    shop = 0.01
+    outside = 0.2
     occurs = ->(set) { 1 - ((1 - 0.02) * (set.include?("one") ? 1 - 0.92 : 1) * (set.include?("two") ? 1 - 0.65 : 1)) }
     both = lambda do |was, still|
       (occurs.call(still) * told * told) + ((occurs.call(was) - occurs.call(still)) * told * shop) +

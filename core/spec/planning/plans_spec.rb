@@ -112,11 +112,13 @@ RSpec.describe UpperBranch::Workshop::Plan do
       refused("plan") { job("slide", "plan" => "cowling-off") }
     end
   end
+
   # The primary and the secondary of a progressive carburetor are two settings; what is said of no barrel holds for all.
   describe "a set-up of several jets" do
     let(:parted) do
-      job("progressive-two", seen("power-lost-after-mod"), found("venturi-size", "fits"), found("float-level", "in-spec"),
-          found("intake-swap", "cured"), "plan" => "set-up", "context" => { "modified" => "intake-exhaust" })
+      job("progressive-two", seen("power-lost-after-mod"), found("venturi-size", "fits"),
+          found("float-level", "in-spec"), found("intake-swap", "cured"),
+          "plan" => "set-up", "context" => { "modified" => "intake-exhaust" })
     end
 
     def at(place, *rest) = trial(*rest).then { |kind, data| [kind, data.merge("place" => place)] }
@@ -141,6 +143,15 @@ RSpec.describe UpperBranch::Workshop::Plan do
       expect(asked(second)[:places].first).to eq(id: "first", name: "First barrel", done: true, from: 122)
       both = set_up(at("first", "main-jet", 120, 122, "right"), at("second", "main-jet", 140, 145, "same"))
       expect([second, both].map { |job| done?(job) }).to eq [false, true]
+    end
+
+    it "leaves a setting as it stands: nothing run, nothing mended, on to the next" do
+      left = set_up(at("first", "main-jet", 120, 122, "right"), trial("main-jet", 140, 140, "left"))
+      expect(done?(left)).to be true
+      expect(left.repairs.size).to eq 1
+      expect(left.minutes).to eq set_up(at("first", "main-jet", 120, 122, "right")).minutes
+      expect(left.all.last.says(left)).to eq "Main jet stays at 140"
+      refused("to") { set_up(trial("main-jet", 140, 142, "left")) }
     end
 
     it "writes the place down with the trial and with the repair it was" do

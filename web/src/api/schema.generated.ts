@@ -558,7 +558,7 @@ export interface components {
             from: number;
             to: number;
             /** @enum {string} */
-            result: "better" | "same" | "worse" | "right";
+            result: "better" | "same" | "worse" | "right" | "left";
             text?: string;
         };
         /** @description which of several: carburetor of a set, barrel, screw, end, cylinder */

@@ -36,6 +36,7 @@ describe("an entry in words", () => {
       entry("trial", { setting: "jet", from: 110, to: 113, result: "same", place: "2-left" }),
       "jet (2 left) from 110 to 113: same",
     ],
+    [entry("trial", { setting: "jet", from: 110, to: 110, result: "left" }), "jet left at 110"],
     [entry("engine", { power: 4 }), "What the engine is known by"],
     [
       entry("check", { check: "fuel-pressure", outcomes: ["high"], place: "2" }),

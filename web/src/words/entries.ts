@@ -28,7 +28,7 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
     case "trial":
-      return `${entry.data.setting}${where(entry.data)} from ${entry.data.from} to ${entry.data.to}: ${entry.data.result}`;
+      return trialWords(entry.data);
     case "engine":
       return "What the engine is known by";
     case "machine":
@@ -49,6 +49,13 @@ const SEEN = { present: "", absent: "Not seen: ", unknown: "Nobody knows: " } as
 function checkWords(data: EntryData<"check">, catalogue: Catalogue | undefined): string {
   const check = catalogue?.checks.find((row) => row.id === data.check);
   return `${check?.name ?? data.check}${where(data)}: ${result(data, (id) => named(check?.outcomes, id))}`;
+}
+
+function trialWords(data: EntryData<"trial">): string {
+  const setting = `${data.setting}${where(data)}`;
+  return data.result === "left"
+    ? `${setting} left at ${data.to}`
+    : `${setting} from ${data.from} to ${data.to}: ${data.result}`;
 }
 
 /** Which of several, by its id: the names of places come with the trace, and this has none yet. */

@@ -90,13 +90,13 @@ module UpperBranch
       def destroyed?(check)
         shown = check.is.values.flatten
         @job.repairs.any? do |repair|
-          plan = Workshop::Repairs.find(@machine, repair.id)
-          plan && plan.destroys.include?(check.id) && !shown.intersect?(repair.faults)
+          disturbed = Workshop::Repairs.find(@machine, repair.id)&.destroys || []
+          disturbed.include?(check.id) && !shown.intersect?(repair.faults)
         end && !proving?(check)
       end
 
       # The machine is no more as this check takes it to be.
-      def invalid?(check) = check.standard_only? && @job.trials.any?
+      def invalid?(check) = check.standard_only? && @job.trials.any?(&:changed?)
 
       def proving?(check)
         @job.result(check.id)&.round.to_i < @job.round && Workshop::Proof::ASSEMBLED.include?(check.stage)

@@ -44,10 +44,17 @@ module UpperBranch
         best if best && (again?(plan) || extra(best, plan) < plan.minutes * @numbers["proof_share"])
       end
 
-      # Was it done before, for nothing?
-      def again?(plan) = @job.repairs.any? { |one| one.id == plan.id }
+      # Why that look comes first.
+      def why_first(plan)
+        return "That cannot be undone" if plan.irreversible
+
+        again?(plan) ? "It was done before and did not cure it" : "That is long work"
+      end
 
       private
+
+      # Was it done before, for nothing?
+      def again?(plan) = @job.repairs.any? { |one| one.id == plan.id }
 
       # Work on what nobody has seen yet, that is long or cannot be undone, or was done before.
       def wants_proof?(plan)

@@ -191,13 +191,7 @@ module UpperBranch
         candidate = mending.proof_of(plan) or return
         option = options.find { |row| row.check == candidate.check } || ranking.option_of(candidate)
         name = Workshop::Repairs.words(@job.machine, plan).name
-        [:check, option, "#{name} is likely. #{why_proven_first(plan)}: look at the part itself first."]
-      end
-
-      def why_proven_first(plan)
-        return "That cannot be undone" if plan.irreversible
-
-        mending.again?(plan) ? "It was done before and did not cure it" : "That is long work"
+        [:check, option, "#{name} is likely. #{mending.why_first(plan)}: look at the part itself first."]
       end
 
       # A check that a rule puts before this repair, or nil.
@@ -228,12 +222,14 @@ module UpperBranch
       # long work on a guess, or sending it away for one, wants more than a short repair.
       def likeliest
         possible = repairs.reject { |row| mending.proof_of(row.plan) == :none }
-        row = possible.max_by { |one| [one.chance * @job.chance_of(one.plan) / one.plan.minutes, one.plan.id] } or return
+        row = possible.max_by { |one| [mended_a_minute(one), one.plan.id] } or return
         dear = row.plan.refers? || row.plan.minutes > @numbers["long_repair"]
         return unless row.chance > @numbers[dear ? "repair_floor" : "last_resort"]
 
         repairing(row.plan, "No check left says more, and this is the likeliest cause.")
       end
+
+      def mended_a_minute(repair) = repair.chance * @job.chance_of(repair.plan) / repair.plan.minutes
 
       def way_out = Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"])
 

@@ -27,8 +27,8 @@ module UpperBranch
       # Array of Place; kind: of families.yml, or nil
       def of(kind) = @of.fetch(kind, [])
 
-      # The place of this id among these, nil for none. list: array of Place; what: the part, in words. Raises Invalid at
-      # the field.
+      # The place of this id among these, nil for no id. list: array of Place; what: the part, in words. Raises Invalid
+      # at the field.
       def self.one_of(list, id, what)
         return if id.nil?
 

@@ -83,9 +83,9 @@ module UpperBranch
       end
 
       def self.plan(row, **own)
-        Plan.new(minutes: row["minutes"], success: row["success"], tries: row["tries"], state: row["state"], hazards: row["hazards"],
-                 destroys: row["destroys"] || [], refers: row["refers"], needs_spare: row["needs_spare"] == true,
-                 irreversible: row["irreversible"] == true, **own)
+        numbers = { minutes: row["minutes"], success: row["success"], tries: row["tries"], state: row["state"] }
+        Plan.new(**numbers, hazards: row["hazards"], destroys: row["destroys"] || [], refers: row["refers"],
+                            needs_spare: row["needs_spare"] == true, irreversible: row["irreversible"] == true, **own)
       end
       private_class_method :plan, :covers?, :kind_of
     end

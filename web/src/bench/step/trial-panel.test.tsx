@@ -53,6 +53,19 @@ describe("a trial of the set-up", () => {
     ]);
   });
 
+  it("leaves a setting as it stands, asking only where that is", async () => {
+    const left = [{ ...trials[0], to: 108, result: "left" }];
+    const { sent, user } = atDesk(<TrialPanel />, {
+      job: job({ next: { ...next, trial: { ...trial, from: null } }, trials: left }),
+    });
+    expect(screen.getByText("Main jet: left at 108")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /^Leave it/ }));
+    expect(screen.getAllByRole("alert")).toHaveLength(1);
+    await user.type(screen.getByLabelText("It stood at"), "110");
+    await user.click(screen.getByRole("button", { name: /^Leave it/ }));
+    expect(sent.map((one) => one.data)).toEqual([{ setting: "jet", from: 110, to: 110, result: "left" }]);
+  });
+
   it("says at the field what is missing or was not changed, and keeps what was typed", async () => {
     const { sent, user } = atDesk(<TrialPanel />, { job: job({ next, trials: [] }) });
     await user.click(screen.getByRole("button", { name: /^Worse/ }));

@@ -14,6 +14,7 @@ const RESULTS: { result: Result; name: string; hint: string }[] = [
   { result: "right", name: "Right", hint: "it stays so" },
   { result: "same", name: "No change", hint: "on to the next setting" },
   { result: "worse", name: "Worse", hint: "put it back, on to the next" },
+  { result: "left", name: "Leave it", hint: "as it stands, on to the next" },
 ];
 
 /** One change of the set-up: from what to what, run, and what it did. */
@@ -27,16 +28,17 @@ function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; re
   const [place, setPlace] = useState(trial.place ?? "");
   const [typed, setFrom] = useState<string | null>(null);
   const [to, setTo] = useState("");
-  const [missing, setMissing] = useState(false);
+  const [missing, setMissing] = useState<Result | null>(null);
   const stood = place === (trial.place ?? "") ? trial.from : trial.places.find((row) => row.id === place)?.from;
   const from = typed ?? String(stood ?? "");
   const numbers = { from: parseNumber(from), to: parseNumber(to) };
   const record = (result: Result) => {
-    if (numbers.from === null || numbers.to === null || numbers.from === numbers.to) {
-      setMissing(true);
+    const after = result === "left" ? numbers.from : numbers.to;
+    if (numbers.from === null || after === null || (after === numbers.from && result !== "left")) {
+      setMissing(result);
       return;
     }
-    const change = { setting: trial.setting, from: numbers.from, to: numbers.to, result };
+    const change = { setting: trial.setting, from: numbers.from, to: after, result };
     void add(entry("trial", { ...change, ...(place && { place }) }));
   };
   const wrong = (value: number | null) =>
@@ -63,7 +65,9 @@ function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; re
           unit={unit}
           text={to}
           onText={setTo}
-          error={same ? "Nothing was changed: it stands where it stood." : wrong(numbers.to)}
+          error={
+            missing === "left" ? null : same ? "Nothing was changed: it stands where it stood." : wrong(numbers.to)
+          }
         />
       </div>
       <h3 className="mt-4 text-base">Run it: what did it do?</h3>
@@ -72,7 +76,8 @@ function OneTrial({ trial, reason }: { trial: NonNullable<NextStep["trial"]>; re
         <ul aria-label="Trials so far" className="mt-3 border-t border-line pt-2 text-sm">
           {job.trace.trials.map((row) => (
             <li key={row.entry} className="tabular-nums">
-              {[row.name, row.place?.name].filter(Boolean).join(", ")}: {row.from} to {row.to}, {row.result}
+              {[row.name, row.place?.name].filter(Boolean).join(", ")}:{" "}
+              {row.result === "left" ? `left at ${row.to}` : `${row.from} to ${row.to}, ${row.result}`}
             </li>
           ))}
         </ul>

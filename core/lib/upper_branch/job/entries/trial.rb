@@ -3,9 +3,10 @@
 module UpperBranch
   class Job
     module Entries
-      # One change of one setting, run, and what it did. One that runs right is the repair of what it was for.
+      # One change of one setting, run, and what it did. One that runs right is the repair of what it was for. Or the
+      # setting is left as it stands.
       class Trial < Entry
-        RESULTS = %w[better same worse right].freeze
+        RESULTS = %w[better same worse right left].freeze
 
         def admit(job)
           open_job(job)
@@ -16,14 +17,14 @@ module UpperBranch
           refuse("result", "It is one of: #{RESULTS.join(', ')}") unless RESULTS.include?(data["result"])
           Workshop::Places.one_of(step.setting.places, data["place"], step.name)
           %w[from to].each { |field| number(field, step) }
-          refuse("to", "Nothing was changed: it stands where it stood") if data["from"] == data["to"]
+          changed(data["from"] != data["to"])
         end
 
         def apply(job, data)
           place = place(job)
           job.trials << Job::Trial.new(entry: id, setting: data["setting"], place: place, from: data["from"],
                                        to: data["to"], result: data["result"])
-          run(job)
+          run(job) unless left?
           mended(job, place) if data["result"] == "right"
         end
 
@@ -37,10 +38,17 @@ module UpperBranch
           name = setting(job)&.fetch("name") || data["setting"]
           where = place(job)&.then { |place| ", #{place.within}," }
           from, to = data.values_at("from", "to").map { |value| Measuring::Words.number(value) }
-          "#{name}#{where} from #{from} to #{to}: #{data['result']}"
+          left? ? "#{name}#{where} stays at #{to}" : "#{name}#{where} from #{from} to #{to}: #{data['result']}"
         end
 
         private
+
+        def left? = data["result"] == "left"
+
+        def changed(changed)
+          refuse("to", "Nothing was changed: it stands where it stood") unless changed || left?
+          refuse("to", "What is left as it stands was not changed: say what the change did") if changed && left?
+        end
 
         def number(field, step)
           value = data[field]
