@@ -52,7 +52,7 @@ module UpperBranch
       def there?(fault, place, special)
         return !special.include?(place) if fault.only_at.empty?
 
-        fault.only_at.any? { |id| place == id || place.end_with?("-#{id}") }
+        fault.only_at.any? { |part| Workshop::Places.part?(place, part) }
       end
 
       # What this look tells of where each would be.

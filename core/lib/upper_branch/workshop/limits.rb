@@ -127,7 +127,7 @@ module UpperBranch
 
       def given(check, place)
         row = @given[check.id] or return
-        own = (row["places"] || {}).find { |id, _| place == id || place.to_s.end_with?("-#{id}") }
+        own = (row["places"] || {}).find { |part, _| Places.part?(place, part) }
         cuts = own&.last || row["cuts"]
         cuts && [cuts, row.slice("from", "source", "date", "card")]
       end

@@ -91,7 +91,7 @@ module UpperBranch
       # Ids of places of a kind that are not as the others (a screw that stays shut), on every carburetor of the set.
       def special_places(kind)
         rows = unlike.select { |row| row["kind"] == kind }
-        places.of(kind).map(&:id).select { |id| rows.any? { |row| place_fits?(row, id) } }
+        places.of(kind).map(&:id).select { |id| rows.any? { |row| Places.part?(id, row["place"]) } }
       end
 
       # Limits of a check at a place that is not as the others: {"cuts", "source"} or nil.
@@ -146,11 +146,8 @@ module UpperBranch
       def unlike = family["unlike"] || []
 
       def unlike_row(check, place)
-        place && unlike.find { |one| one["kind"] == check.per && place_fits?(one, place) }
+        place && unlike.find { |one| one["kind"] == check.per && Places.part?(place, one["place"]) }
       end
-
-      # "second" of one carburetor, "2-second" of the second of a set.
-      def place_fits?(row, id) = id == row["place"] || id.to_s.end_with?("-#{row['place']}")
 
       def meant?(fault_id)
         intended = fault(fault_id).intended

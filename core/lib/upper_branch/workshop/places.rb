@@ -27,6 +27,9 @@ module UpperBranch
       # Array of Place; kind: of families.yml, or nil
       def of(kind) = @of.fetch(kind, [])
 
+      # Is the place with this id that part ("second") of a carburetor: the second barrel, or "2-second" of a set?
+      def self.part?(id, part) = id == part || id.to_s.end_with?("-#{part}")
+
       # The place of this id among these, nil for no id. list: array of Place; what: the part, in words. Raises Invalid
       # at the field.
       def self.one_of(list, id, what)
