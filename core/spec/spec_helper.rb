@@ -44,6 +44,11 @@ module JobTalk
   def stands(**state) = ["state", state.transform_keys(&:to_s)]
   def struck(entry) = ["strike", { "entry" => entry }]
 
+  # Every field of a calculator at its usual value, as the page sends them.
+  def usual(calculator)
+    calculator.inputs.to_h { |input| [input.id, input.to_h["default"]] }.compact
+  end
+
   def posterior(job, **options) = UpperBranch::Diagnosis::Posterior.of(job, **options)
   def trace(job) = UpperBranch::Views::Trace.of(job).to_h
   def next_step(job) = trace(job)[:next]

@@ -151,13 +151,6 @@ RSpec.describe UpperBranch::Measuring do
   end
 
   describe m::Uncertainty do
-    it "leaves out what is sure, and has none where a neighbor has no value" do
-      expect(described_class.propagate([2.0, 5.0], [0.0, 0.1]) { |one, other| one * other }).to match(
-        [10.0, be_within(1e-12).of(0.2)]
-      )
-      expect(described_class.propagate([2.0], [0.1]) { |one| one > 2 ? nil : one }.last).to be_nil
-    end
-
     it "shares a normal between its cuts" do
       expect(described_class.shares(0, 1, [-1, 1])).to match(
         [be_within(1e-4).of(0.1587), be_within(1e-4).of(0.6827), be_within(1e-4).of(0.1587)]

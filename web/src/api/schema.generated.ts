@@ -638,6 +638,8 @@ export interface components {
             altitude?: number;
             inputs?: components["schemas"]["Inputs"];
             resolution?: number;
+            /** @description the instrument's class: how far it may be off, the same every time, in the unit */
+            accuracy?: number;
         };
         CheckData: {
             check: string;

@@ -14,7 +14,7 @@ import {
 } from "./to-reading";
 import { fraction } from "./turn-counter";
 
-const number = { text: "", unit: "psi", resolution: "", altitude: "", repeats: [] as number[] };
+const number = { text: "", unit: "psi", resolution: "", accuracy: "", altitude: "", repeats: [] as number[] };
 
 describe("what was taken down", () => {
   it("is one number, or repeats of it, with what the instrument can tell", () => {
@@ -25,6 +25,7 @@ describe("what was taken down", () => {
       unit: "psi",
       resolution: 0.5,
     });
+    expect(numberData({ ...number, text: "8.5", accuracy: "0.3" })).toEqual({ value: 8.5, unit: "psi", accuracy: 0.3 });
     expect(numberData({ ...number, repeats: [8.4] })).toEqual({ value: 8.4, unit: "psi" });
     expect(numberData({ ...number, text: "much", repeats: [8.4] })).toBeNull();
     expect(numberData({ ...number, text: "18", unit: "inHg", altitude: "900" })).toMatchObject({ altitude: 900 });

@@ -12,6 +12,7 @@ export function NumberEntry({ keep, reading, onData, wrongAt }: InstrumentProps)
     text: "",
     unit: reading.unit,
     resolution: "",
+    accuracy: "",
     altitude: "",
     repeats: [] as number[],
   });
@@ -55,7 +56,7 @@ export function NumberEntry({ keep, reading, onData, wrongAt }: InstrumentProps)
       </div>
       <details className="text-sm">
         <summary className="min-h-11 cursor-pointer content-center text-dim">
-          Finest step of your instrument{reading.altitude ? ", altitude" : ""}
+          How fine and how true is your instrument{reading.altitude ? "; altitude" : "?"}
         </summary>
         <div className="grid grid-cols-2 gap-2">
           <NumberField
@@ -65,6 +66,14 @@ export function NumberEntry({ keep, reading, onData, wrongAt }: InstrumentProps)
             unit={state.unit}
             error={wrongAt("resolution")}
             help={`usual ${reading.resolution ?? ""} ${reading.unit}`}
+          />
+          <NumberField
+            label="True within (its class)"
+            text={state.accuracy}
+            onText={(accuracy) => change({ accuracy })}
+            unit={state.unit}
+            error={wrongAt("accuracy")}
+            help="the same every time: repeats do not help"
           />
           {reading.altitude && (
             <NumberField

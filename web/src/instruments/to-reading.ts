@@ -6,16 +6,25 @@ export function numberData(state: {
   text: string;
   unit: string;
   resolution: string;
+  accuracy: string;
   altitude: string;
   repeats: number[];
 }): ReadingData | null {
   const value = parseNumber(state.text);
-  const resolution = parseNumber(state.resolution);
-  const altitude = parseNumber(state.altitude);
-  const more = { unit: state.unit, ...(resolution !== null && { resolution }), ...(altitude !== null && { altitude }) };
+  const { resolution, accuracy, altitude } = numbersOf(state, ["resolution", "accuracy", "altitude"]);
+  const more = {
+    unit: state.unit,
+    ...(resolution !== null && { resolution }),
+    ...(accuracy !== null && { accuracy }),
+    ...(altitude !== null && { altitude }),
+  };
   const repeats = value === null ? state.repeats : [...state.repeats, value];
   if (repeats.length === 0 || (state.text.trim() !== "" && value === null)) return null;
   return { ...oneOrMore(repeats), ...more };
+}
+
+function numbersOf<Key extends string>(state: Record<Key, string>, keys: Key[]): Record<Key, number | null> {
+  return Object.fromEntries(keys.map((key) => [key, parseNumber(state[key])])) as Record<Key, number | null>;
 }
 
 /** One value stands as the reading, several as its repeats. */

@@ -10,7 +10,18 @@ module UpperBranch
     # [sentences], curve: Curve}; what is dear to reckon and has no uncertainty of its own may come as a proc, [value,
     # unit] where the unit is the answer's own.
     class Calculator
-      Output = Struct.new(:id, :name, :value, :unit, :units, :uncertainty, :digits, keyword_init: true)
+      # uncertainty: standard, in the unit, nil where it is not known; freedom: its degrees of freedom where few repeats
+      # told it; draws: the answer for evenly spread inputs, where it has a kink
+      Output = Struct.new(:id, :name, :value, :unit, :units, :uncertainty, :freedom, :draws, :digits,
+                          keyword_init: true) do
+        # Chance of each of n + 1 stretches between n rising cuts.
+        def shares(cuts)
+          return Estimate.new(value, uncertainty, freedom: freedom).shares(cuts) unless draws
+
+          below = cuts.map { |cut| draws.count { |one| one <= cut } / draws.size.to_f }
+          [0.0, *below, 1.0].each_cons(2).map { |low, high| high - low }
+        end
+      end
       Answer = Struct.new(:outputs, :says, :curve, keyword_init: true)
       # x, y axes: {name, unit}; series: [{name, points: [[x, y]]}]; marks: [{name, x, y}]
       Curve = Struct.new(:x, :y, :series, :marks, keyword_init: true)
@@ -37,9 +48,9 @@ module UpperBranch
         read = inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id])] }
         values = read.transform_values(&:value)
         result = compute(values)
-        near = row["outputs"].all? { |output| output["plain"] } ? [] : neighbors(read)
+        unsure = Propagation.new(read) { |moved| quietly { compute(moved) } }
         Answer.new(
-          outputs: row["outputs"].map { |output| answer(output, result, near, units) },
+          outputs: row["outputs"].map { |output| answer(output, result, unsure, units) },
           says: (result[:says] || []).compact,
           curve: curve(values, result)
         )
@@ -53,7 +64,7 @@ module UpperBranch
         raise Invalid.new(inputs.first.id, "These numbers cannot belong together: look them over")
       end
 
-      def answer(output, result, near, units)
+      def answer(output, result, unsure, units)
         value, own = result[output["id"].to_sym]
         value = value.call if value.respond_to?(:call)
         unit = own || chosen_unit(output, units)
@@ -63,9 +74,20 @@ module UpperBranch
           value: finite(own ? value : shown(value, output, unit)),
           unit: unit,
           units: Units::KINDS.fetch(output["kind"], [unit]),
-          uncertainty: value && !own && !output["plain"] ? unsure(output, near, unit) : nil,
-          digits: output["digits"]
+          digits: output["digits"],
+          **(value && !own && !output["plain"] ? known(output, unsure, unit) : {})
         )
+      end
+
+      # How surely it is known: {uncertainty:, freedom:, draws:}
+      def known(output, unsure, unit)
+        id = output["id"].to_sym
+        scale = Units.scale(unit).first
+        return unsure.linear(id).then { |u, freedom| { uncertainty: u && (u / scale), freedom: freedom } } unless
+          output["kinked"]
+
+        draws = unsure.draws(id).map { |one| shown(one, output, unit) }
+        { uncertainty: Uncertainty.deviation(draws), draws: draws }
       end
 
       # In its unit; a difference (a scatter, a dip) without the zero point of the scale.
@@ -73,11 +95,6 @@ module UpperBranch
         return if value.nil?
 
         output["step"] ? value / Units.scale(unit).first : Units.from_si(value, unit)
-      end
-
-      def unsure(output, near, unit)
-        u = Uncertainty.combine(near.map { |pair| pair.map { |one| one && one[output["id"].to_sym] } })
-        u && (u / Units.scale(unit).first)
       end
 
       def finite(number)
@@ -94,21 +111,6 @@ module UpperBranch
         end
 
         wanted
-      end
-
-      # Every number that is unsure is moved up and down by its uncertainty, each of a list by itself: [[result,
-      # result], ...]
-      def neighbors(read)
-        slots = read.flat_map { |name, input| input.slots.map { |place| [name, place] } }
-        slots.map do |name, place|
-          [1, -1].map { |sign| quietly { compute(moved(read, name, place, sign * read[name].uncertainty)) } }
-        end
-      end
-
-      def moved(read, name, place, by)
-        values = read.transform_values(&:value)
-        values[name] = place ? values[name].dup.tap { |list| list[place] += by } : values[name] + by
-        values
       end
 
       def curve(values, result)

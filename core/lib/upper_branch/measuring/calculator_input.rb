@@ -5,8 +5,9 @@ module UpperBranch
     # One field of a calculator: what it takes, and what was typed turned into SI. Raises Invalid at the field, saying
     # what to do.
     class CalculatorInput
-      # value: SI number, array, word or nil; uncertainty: standard, in SI
-      Read = Struct.new(:value, :uncertainty, keyword_init: true) do
+      # value: SI number, array, word or nil; uncertainty: standard, in SI, of each number of a list; freedom: its
+      # degrees of freedom where the list itself has told it
+      Read = Struct.new(:value, :uncertainty, :freedom, keyword_init: true) do
         # Places of the numbers that are unsure: nil for a single one, indices of a list.
         def slots
           return [] unless uncertainty&.positive?
@@ -31,10 +32,12 @@ module UpperBranch
         @row["kind"] ? Units::KINDS.fetch(@row["kind"]) : []
       end
 
-      # A count scatters as its root where nothing else is said (Poisson).
+      # A count scatters as its root where nothing else is said (Poisson). What may be left out and is not given is not
+      # used, whatever its usual value.
       # given: nil (the usual value), a number, an array, a word, or {"value", "unit", "u"}
       def read(given)
         return choice(given) if choices
+        return missing if given.nil? && optional?
 
         data = given.is_a?(Hash) ? given : { "value" => given || @row["default"] }
         data = data.merge("value" => @row["default"]) if data["value"].nil? && !@row["optional"]
@@ -54,7 +57,15 @@ module UpperBranch
         refuse("#{name} is given in #{units.join(' or ')}, not in #{in_unit}") unless units.include?(in_unit)
         read = list? ? list(data["value"], in_unit) : number(data["value"], in_unit)
         counted = @row["counted"] && data["u"].nil?
-        Read.new(value: read, uncertainty: counted ? Math.sqrt([read, 1].max) : unsure(data["u"], in_unit))
+        told(read, counted ? Math.sqrt([read, 1].max) : unsure(data["u"], in_unit))
+      end
+
+      # Repeats of the same that scatter more than was to be expected tell their uncertainty themselves.
+      def told(read, expected)
+        seen = @row["repeats"] ? Uncertainty.deviation(read) : 0.0
+        return Read.new(value: read, uncertainty: expected) unless seen > expected
+
+        Read.new(value: read, uncertainty: seen, freedom: read.size - 1)
       end
 
       def refuse(message)

@@ -4,33 +4,41 @@ module UpperBranch
   module Measuring
     # How unsure a result is, from how unsure its inputs are: the law of propagation of uncertainty, inputs taken as
     # uncorrelated (JCGM 100:2008, 5.1.2): u(y)^2 = sum of (dy/dx_i)^2 u(x_i)^2, the derivatives by central differences
-    # over one u(x_i) (5.1.3, note 2).
-    #
-    #   Uncertainty.propagate([7.4, 6.7], [0.1, 0.1]) { |before, after| before / after - 1 }   # => [0.1045, 0.0222]
+    # over one u(x_i) (5.1.3, note 2). Where an answer has a kink (a largest less a smallest), by evenly spread draws
+    # instead (JCGM 101:2008): Calculator.
     module Uncertainty
-      # values, uncertainties: arrays of Float (standard uncertainties). The block takes the values and gives one
-      # number, or nil. [value, standard uncertainty]; the uncertainty is nil where a neighbor has no value.
-      def self.propagate(values, uncertainties)
-        neighbors = values.each_index.reject { |i| uncertainties[i].zero? }.map do |i|
-          [1, -1].map { |sign| yield(*values.dup.tap { |copy| copy[i] += sign * uncertainties[i] }) }
-        end
-        [yield(*values), combine(neighbors)]
+      # Standard uncertainty that one unsure input gives the answer. value: the answer; up, down: the answer with the
+      # input moved by its standard uncertainty either way, nil where it cannot be there; then the other side tells. nil
+      # where neither can be.
+      def self.part(value, up, down)
+        return if value.nil? || (up.nil? && down.nil?)
+
+        up && down ? (up - down).abs / 2.0 : ((up || down) - value).abs
       end
 
-      # The same from results already reckoned: [[with one input up by its uncertainty, with it down], ...], one pair an
-      # input. nil where a neighbor has no value.
-      def self.combine(neighbors)
-        return unless neighbors.flatten.all?
-
-        Math.sqrt(neighbors.sum { |up, down| ((up - down) / 2.0)**2 })
+      # Standard uncertainty of several parts together; nil where one of them is unknown.
+      def self.combine(parts)
+        Math.sqrt(parts.sum { |part| part**2 }) if parts.all?
       end
 
-      # Mean of repeats and its standard uncertainty: experimental deviation of the mean (4.2.3), never less than the
-      # instrument's own share; with one reading only the instrument's.
-      def self.mean(values, resolution, repeatability = 0.0)
-        mean = values.sum / values.size.to_f
-        scatter = values.size > 1 ? [deviation(values), repeatability].max : repeatability
-        [mean, Math.sqrt(((scatter**2) / values.size) + ((resolution**2) / 12.0 / values.size))]
+      # Degrees of freedom of a combined uncertainty by those of its parts, [[part, degrees of freedom or nil], ...],
+      # cut to a whole number (Welch and Satterthwaite; JCGM 100:2008, G.4.1). nil where none of it is from few tries.
+      def self.freedom(parts)
+        few = parts.sum { |part, freedom| freedom ? (part**4) / freedom : 0.0 }
+        return unless few.positive?
+
+        [((combine(parts.map(&:first))**4) / few).floor, 1].max
+      end
+
+      # Repeats as an Estimate: the experimental deviation of their mean (4.2.3), or the instrument's known
+      # repeatability where that is larger, and what does not average out over them: resolution d as d / sqrt(12) (4.3.7,
+      # F.2.2.1), accuracy class a as a / sqrt(3). With one reading the repeatability alone.
+      def self.mean(values, resolution, repeatability = 0.0, accuracy = 0.0)
+        seen = deviation(values)
+        scatter = [seen, repeatability].max / Math.sqrt(values.size)
+        Estimate.new(values.sum / values.size.to_f, scatter,
+                     freedom: seen > repeatability ? values.size - 1 : nil,
+                     systematic: Math.sqrt(((resolution**2) / 12.0) + ((accuracy**2) / 3.0)))
       end
 
       # Experimental standard deviation (n - 1); 0 for fewer than two.
@@ -46,17 +54,9 @@ module UpperBranch
         0.5 * (1 + Math.erf(z / Math.sqrt(2)))
       end
 
-      # Chance of each of n + 1 stretches between n rising cuts, for a value taken as normal (JCGM 106:2012, 7.2).
-      def self.shares(value, uncertainty, cuts)
-        below = cuts.map do |cut|
-          if uncertainty.positive?
-            normal_cdf((cut - value) / uncertainty)
-          else
-            (value <= cut ? 1.0 : 0.0)
-          end
-        end
-        [0.0, *below, 1.0].each_cons(2).map { |low, high| [high - low, 0.0].max }
-      end
+      # Chance of each of n + 1 stretches between n rising cuts, for a value taken as normal. uncertainty: nil where
+      # nobody knows it
+      def self.shares(value, uncertainty, cuts) = Estimate.new(value, uncertainty).shares(cuts)
     end
   end
 end

@@ -27,12 +27,21 @@ module UpperBranch
 
       # table: worktop.yml as read; every calculator of it has its formula
       def initialize(table)
-        shared = { fuels: table["fuels"], drills: Drills.new(table["number_drills"]) }
-        @calculators = table["calculators"].map { |row| Calculator.new(row, Worktop.formula(row["id"]), shared) }
+        @hand = table["hand"]["timing"]
+        shared = { fuels: table["fuels"], drills: Drills.new(table["number_drills"]), hand: @hand }
+        @calculators =
+          table["calculators"].map { |row| Calculator.new(by_hand(row), Worktop.formula(row["id"]), shared) }
       end
 
       def calculator(id)
         @calculators.find { |calculator| calculator.id == id }
+      end
+
+      private
+
+      # What is timed by hand is as unsure as a hand is.
+      def by_hand(row)
+        row.merge("inputs" => row["inputs"].map { |input| input["u"] == "hand" ? input.merge("u" => @hand) : input })
       end
     end
   end

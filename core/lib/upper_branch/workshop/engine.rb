@@ -28,6 +28,9 @@ module UpperBranch
       # m3/s, by power where it is known, else by the air it draws; or nil.
       def demand = way && Measuring::Units.to_si(flow.value, flow.unit)
 
+      # Standard uncertainty of the demand as a share of it, nil where nobody knows.
+      def unsure = way && flow.uncertainty && (flow.uncertainty / flow.value)
+
       # "About 95 mL/min flat out, by its power of 11 kW", or nil.
       def says
         return unless way

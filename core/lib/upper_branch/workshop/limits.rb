@@ -72,7 +72,7 @@ module UpperBranch
           "reversed" => @machine.features.include?(rule["reversed_by"]),
           "either_way" => @machine.features.include?(rule["unknown_by"]),
           "base_cuts" => base(rule, place),
-          "demand" => demand(rule),
+          **demand(rule),
           "fitted" => check.words(@machine.features)
         )
       end
@@ -112,11 +112,12 @@ module UpperBranch
         check && standing(check, check.reading, place).first
       end
 
-      # What the engine asks for, in mL/min, where the reading is judged by it; or nil.
+      # What the engine asks for, in mL/min, and how unsure that is as a share of it, where the reading is judged by it.
       def demand(rule)
-        return unless rule["asks"] == "demand" && @machine.engine.demand
+        engine = @machine.engine
+        return {} unless rule["asks"] == "demand" && engine.demand
 
-        Measuring::Units.from_si(@machine.engine.demand, "mL/min")
+        { "demand" => Measuring::Units.from_si(engine.demand, "mL/min"), "demand_unsure" => engine.unsure }
       end
 
       # [cuts, where they come from], the nearest to this very part first.

@@ -9,7 +9,7 @@ module UpperBranch
 
         def flow_compare(v, k)
           before, after = %i[reference part].map { |name| v[name].sum / v[name].size }
-          scatter = [k[:scatter], *%i[reference part].map { |name| Uncertainty.deviation(v[name]) }].max
+          scatter = [k[:hand], *%i[reference part].map { |name| Uncertainty.deviation(v[name]) }].max
           needed = FlowTiming.repeats(before, scatter, v[:step])
           change = FlowTiming.change(before, after)
           short = [v[:reference].size, v[:part].size].min < needed

@@ -11,10 +11,10 @@ module UpperBranch
           raise Invalid.new("low", "Give a lower or an upper limit") if v[:low].nil? && v[:high].nil?
           raise Invalid.new("high", "The upper limit lies under the lower") if v[:low] && v[:high] && v[:high] < v[:low]
 
-          mean, u = Uncertainty.mean(v[:values], v[:resolution])
-          low, high = [v[:low], v[:high]].map { |cut| cut ? Uncertainty.shares(mean, u, [cut]).first : nil }
+          estimate = Uncertainty.mean(v[:values], v[:resolution])
+          low, high = [v[:low], v[:high]].map { |cut| cut && estimate.shares([cut]).first }
           inside = (high || 1.0) - (low || 0.0)
-          { mean: mean, inside: inside, says: [verdict(inside, k[:clear])] }
+          { mean: estimate.value, inside: inside, says: [verdict(inside, k[:clear])] }
         end
 
         def verdict(inside, clear)

@@ -52,12 +52,11 @@ module UpperBranch
           "The stopwatch says #{faded.round} s: look at the bowl's volume, or at the passage behind the bowl."
         end
 
-        def segments(v, _k)
+        def segments(v, k)
           flows = v[:times].map { |time| v[:volume] / time }
           return one_timing(flows.first) if flows.one?
 
-          unsure = v[:times].map { |time| v[:volume] / time * 0.3 / time } # 0.3 s of hand
-          line = Restriction.new(flows, unsure, v[:head])
+          line = Restriction.new(flows, v[:times].zip(flows).map { |time, flow| flow * k[:hand] / time }, v[:head])
           rows = line.stretches
           worst = rows.each_index.max_by { |i| [rows[i].share, -i] }
           {

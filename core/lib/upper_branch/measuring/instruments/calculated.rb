@@ -34,11 +34,7 @@ module UpperBranch
           missing = @rule["ask"] - @inputs.keys - @calculator.inputs.select(&:optional?).map(&:id)
           raise Invalid.new("reading/inputs/#{missing.first}", "#{@rule['name']}: take down #{asked}") if missing.any?
 
-          left_out = @calculator.inputs.select(&:optional?).map(&:id) - @inputs.keys
-          @calculator.run(
-            left_out.to_h { |id| [id, { "value" => nil }] }.merge(@inputs),
-            @rule["output"] ? { @rule["output"] => @rule["unit"] } : {}
-          )
+          @calculator.run(@inputs, @rule["output"] ? { @rule["output"] => @rule["unit"] } : {})
         rescue Invalid => e
           raise e if e.field.to_s.start_with?("reading/")
 
@@ -58,7 +54,7 @@ module UpperBranch
             says: answer.says,
             facts: facts(answer),
             curve: answer.curve,
-            chances: @rule["words"].zip(Uncertainty.shares(output.value, output.uncertainty || 0.0, @rule["cuts"])).to_h
+            chances: @rule["words"].zip(output.shares(@rule["cuts"])).to_h
           )
         end
 

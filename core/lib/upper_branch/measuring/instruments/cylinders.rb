@@ -9,23 +9,27 @@ module UpperBranch
         private
 
         def judged(answer)
-          values = input("values").value
-          noise = input("values").uncertainty
-          all = Uncertainty.normal_cdf((Units.to_si(@rule["cuts"].first, @rule["unit"]) - values.max) / noise)
-          one = (1 - all) * alone(values, noise)
+          read = input("values")
+          chances = shares(read)
           Reading.new(
-            value: Units.from_si(values.sum / values.size, @rule["unit"]), unit: @rule["unit"],
-            uncertainty: Units.from_si(noise, @rule["unit"]), says: answer.says, facts: facts(answer),
-            chances: @rule["roles"].values_at("all", "one", "even").zip([all, one, 1 - all - one]).to_h
+            value: Units.from_si(read.value.sum / read.value.size, @rule["unit"]), unit: @rule["unit"],
+            uncertainty: Units.from_si(read.uncertainty, @rule["unit"]), says: answer.says, facts: facts(answer),
+            chances: @rule["roles"].transform_keys(&:to_sym).to_h { |role, word| [word, chances.fetch(role, 0.0)] }
           )
         end
 
-        # Chance that the lowest stands further below the highest than cylinders do.
-        def alone(values, noise)
-          return 0.0 if values.one?
+        # Chance of all low, one alone, even: the share of evenly spread draws of the pressures that are so.
+        def shares(read)
+          draws = (1..Propagation::DRAWS).map do |n|
+            role(read.value.each_with_index.map { |value, i| value + (read.uncertainty * Spread.normal(n, i)) })
+          end
+          draws.tally.transform_values { |count| count / draws.size.to_f }
+        end
 
-          limit = @rule["uneven"] * values.max
-          Uncertainty.normal_cdf((limit - values.min) / (noise * Math.sqrt(1 + (@rule["uneven"]**2))))
+        def role(values)
+          return :all if values.max < Units.to_si(@rule["cuts"].first, @rule["unit"])
+
+          values.min < @rule["uneven"] * values.max ? :one : :even
         end
       end
     end

@@ -3,8 +3,9 @@
 module UpperBranch
   module Measuring
     module Instruments
-      # One number, or repeats of it: gauge, vernier, tachometer, turn counter, stopwatch. Uncertainty: resolution d as
-      # d / sqrt(12) (JCGM 100:2008, 4.3.7) and the repeatability in quadrature; repeats by their mean.
+      # One number, or repeats of it: gauge, vernier, tachometer, turn counter, stopwatch. data: {"value" or "repeats",
+      # "unit", "resolution", "accuracy", "altitude"}; resolution and accuracy class of the instrument at hand in the
+      # unit, where they are not the usual ones.
       class Number
         def initialize(rule, data, _worktop)
           @rule = rule
@@ -13,13 +14,13 @@ module UpperBranch
 
         def reading
           values = numbers.map { |value| checked(value) }
-          mean, uncertainty = Uncertainty.mean(values, resolution, @rule["repeatability"])
-          mean, says = corrected(mean)
-          shares = @rule["cuts"] ? Uncertainty.shares(mean, uncertainty, @rule["cuts"]) : []
+          lift, says = corrected(values.sum / values.size)
+          read = Uncertainty.mean(values.map { |value| value + lift }, resolution, @rule["repeatability"], accuracy)
+          shares = @rule["cuts"] ? read.shares(@rule["cuts"]) : []
           Reading.new(
-            value: mean,
+            value: read.value,
             unit: @rule["unit"],
-            uncertainty: uncertainty,
+            uncertainty: read.uncertainty,
             chances: @rule["words"].zip(shares).to_h.compact,
             says: says
           )
@@ -58,26 +59,30 @@ module UpperBranch
           converted
         end
 
-        def resolution
-          given = @data["resolution"] or return @rule["resolution"]
-          unless given.is_a?(Numeric) && given.positive?
-            raise Invalid.new("reading/resolution", "The instrument's resolution must be a number above 0")
+        def resolution = of_instrument("resolution")
+        def accuracy = of_instrument("accuracy") || 0.0
+
+        # What the instrument at hand is said to be, in the rule's unit, or what such instruments usually are.
+        def of_instrument(field)
+          given = @data[field] or return @rule[field]
+          unless given.is_a?(Numeric) && given.to_f.finite? && given.positive?
+            raise Invalid.new("reading/#{field}", "The instrument's #{field} must be a number above 0")
           end
 
           Units.step(given, unit) / Units.step(1, @rule["unit"])
         end
 
-        # A vacuum read on a mountain, as it would stand at the sea.
+        # What a vacuum read on a mountain is short of what it would be at the sea: [lift, sentences]
         def corrected(mean)
           height = @data["altitude"]
-          return [mean, []] unless height && @rule["altitude"]
+          return [0.0, []] unless height && @rule["altitude"]
           unless height.is_a?(Numeric) && height.between?(-400, 5000)
             raise Invalid.new("reading/altitude", "The altitude lies between -400 and 5000 m")
           end
 
           sea = Units.from_si(Air.vacuum_at_sea(Units.to_si(mean, @rule["unit"]), height), @rule["unit"])
           here = "#{Words.number(mean)} #{@rule['unit']} at #{height.round} m"
-          [sea, ["#{here} is #{Words.number(sea.round(1))} as at the sea."]]
+          [sea - mean, ["#{here} is #{Words.number(sea.round(1))} as at the sea."]]
         end
 
         def refuse(field, message)

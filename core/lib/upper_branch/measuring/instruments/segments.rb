@@ -7,8 +7,6 @@ module UpperBranch
       # {"inputs" => {"volume", "times", "head", "points" => [which of the rule's points, in order], "demand" =>
       # mL/min}}
       class Segments < Calculated
-        HAND = 0.3 # s, scatter of one timing by hand (common practice: 0.1 to 0.2 s at each end)
-
         private
 
         def answer
@@ -36,21 +34,23 @@ module UpperBranch
         end
 
         def judged(answer)
-          volume = input("volume").value
-          flows = input("times").value.map { |time| volume / time }
-          unsure = input("times").value.map { |time| volume / time * HAND / time }
+          volume, times = %w[volume times].map { |id| input(id) }
+          flows = times.value.map { |time| volume.value / time }
+          unsure = flows.zip(times.value).map { |flow, time| flow * times.uncertainty / time }
+          arrives = Estimate.new(flows.last, Math.hypot(unsure.last, flows.last * volume.uncertainty / volume.value))
           Reading.new(
             value: Units.from_si(flows.last, "mL/min"),
             unit: "mL/min",
-            uncertainty: Units.from_si(unsure.last, "mL/min"),
+            uncertainty: Units.from_si(arrives.uncertainty, "mL/min"),
             says: answer.says,
             facts: facts(answer),
-            chances: words(flows, unsure)
+            chances: words(arrives, flows, unsure)
           )
         end
 
-        def words(flows, unsure)
-          short, ample = demand ? by_demand(flows.last, unsure.last) : by_loss(flows)
+        # The volume is the same at every point: it is unsure for what arrives, not for where it is lost.
+        def words(arrives, flows, unsure)
+          short, ample = demand ? by_demand(arrives) : by_loss(flows)
           { @rule["roles"]["ample"] => ample }.merge(where(flows, unsure).transform_values { |chance| short * chance })
         end
 
@@ -66,8 +66,16 @@ module UpperBranch
           @points.each_with_index.to_h { |point, i| [at[point], chances[i]] }
         end
 
-        def by_demand(flow, unsure)
-          Uncertainty.shares(flow / demand, unsure / demand, [@rule["thin"]])
+        def by_demand(arrives)
+          margin = arrives.value / demand
+          unsure = Math.hypot(arrives.uncertainty / arrives.value, demand_unsure)
+          Estimate.new(margin, margin * unsure).shares([@rule["thin"]])
+        end
+
+        # As a share of the demand: by what the engine is known by, or as a figure that was typed usually is.
+        def demand_unsure
+          typed = @demand != @rule["demand"] || @rule["demand_unsure"].nil?
+          typed ? @rule["unsure"] : @rule["demand_unsure"]
         end
 
         def ask_demand

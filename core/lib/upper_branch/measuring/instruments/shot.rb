@@ -10,7 +10,7 @@ module UpperBranch
         def judged(answer)
           stroke = answer.outputs.find { |one| one.id == "stroke" }
           uneven = odds_of_uneven(answer.outputs.find { |one| one.id == "imbalance" })
-          low, enough = Uncertainty.shares(stroke.value, stroke.uncertainty, @rule["cuts"])
+          low, enough = stroke.shares(@rule["cuts"])
           Reading.new(
             value: stroke.value,
             unit: stroke.unit,
@@ -26,7 +26,7 @@ module UpperBranch
         end
 
         def odds_of_uneven(imbalance)
-          imbalance&.value ? Uncertainty.shares(imbalance.value, imbalance.uncertainty, [@rule["uneven"]]).last : 0.0
+          imbalance&.value ? imbalance.shares([@rule["uneven"]]).last : 0.0
         end
       end
     end
