@@ -100,8 +100,9 @@ RSpec.describe UpperBranch::Measuring do
 
   describe m::Venturi do
     it "finds the diameter for a speed, and the speed of a diameter" do
-      expect(described_class.speed(0.085, described_class.diameter(0.085, 100))).to be_within(1e-9).of(100)
-      expect(described_class.speed(0.085, 0.03, 2)).to be_within(1e-9).of(described_class.speed(0.085, 0.03) / 2)
+      right = described_class.diameter(0.085, 100, count: 2, share: 0.5)
+      mach = described_class.new(diameter: right, count: 2, share: 0.5).mach(0.085)
+      expect(m::Air.speed(mach, described_class::TEMPERATURE)).to be_within(1e-6).of(100)
     end
   end
 

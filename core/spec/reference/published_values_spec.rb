@@ -37,7 +37,7 @@ RSpec.describe "Published values" do
       CATALOGUE
         .worktop
         .calculator("blend")
-        .run("measured" => measured, "share" => share)
+        .run("measured" => measured, "share" => share, "scale" => "own")
         .outputs
         .to_h { |row| [row.id, row.value] }
     end

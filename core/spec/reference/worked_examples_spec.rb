@@ -115,8 +115,7 @@ RSpec.describe "Worked examples" do
       "lambda" => 1 / (1 - (choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) / idle))
     },
     "shaft-leak" => {
-      "ring" => pi / 2 * ((8.2**2) - 64),
-      "share" => 100 * choked.call(pi / 2 * ((0.0082**2) - (0.008**2)), 293.15, 0.3) / idle
+      "ring" => pi / 2 * ((8.2**2) - 64)
     },
     "suction-hold" => {
       "inflow" => 6e-5 * 5 * inch / (gas * 293.15) / 20 * 3.6e6
@@ -132,6 +131,11 @@ RSpec.describe "Worked examples" do
     "blend" => {
       "stoichiometric" => ((0.9 * 745 * 14.7) + (0.1 * 785 * 9)) / ((0.9 * 745) + (0.1 * 785))
     },
+    # 13.5 % CO2, 1.5 % CO, 250 ppm, 1 % O2, the formula written out with its constants
+    "exhaust-gas" => {
+      "lambda" =>
+        (13.5 + 0.75 + 1 + (((0.431525 * 3.5 / (3.5 + (1.5 / 13.5))) - 0.0088) * 15)) / (1.422725 * (15 + 0.15))
+    },
     "timing" => {
       "degrees" => 14 / (pi * 160) * 360,
       "vacuum" => 8
@@ -145,9 +149,7 @@ RSpec.describe "Worked examples" do
       "mean" => 515 / 4.0
     },
     "venturi" => {
-      "air" => 2.0 * 100 / 2 * 0.85,
-      "through" => 0.085 / (pi / 4 * (0.033**2)),
-      "right" => Math.sqrt(4 * 0.085 / 100 / pi) * 1000
+      "air" => 2.0 * 100 / 2 * 0.85
     },
     "cost" => {
       "labor" => 95,

@@ -37,27 +37,22 @@ module UpperBranch
         pressure / (GAS * temperature)
       end
 
-      # Density there over density at the sea, on a standard day.
-      def density_ratio(height)
-        density(pressure(height), temperature(height)) / density(SEA_PRESSURE, SEA_TEMPERATURE)
-      end
-
-      # Share of the air's weight that damp takes away, from the vapor pressure of water (Magnus form, WMO No. 8): 0.378
-      # e / p.
-      def damp(pressure, temperature, humidity)
+      # Pressure of the water vapor in damp air, Pa (Magnus form, WMO No. 8). humidity: share of saturation
+      def vapor(temperature, humidity)
         celsius = temperature - 273.15
-        0.378 * humidity * 611.2 * Math.exp(17.62 * celsius / (243.12 + celsius)) / pressure
+        humidity * 611.2 * Math.exp(17.62 * celsius / (243.12 + celsius))
       end
 
-      # A fixed carburetor meters fuel by the root of the density while the air goes with the density: the ratio falls
-      # (richens) with the root of the density ratio.
-      def ratio_factor(density_ratio)
-        Math.sqrt(density_ratio)
+      # Density of damp air: vapor is lighter than the air it takes the place of by 0.378.
+      def moist_density(pressure, temperature, humidity)
+        density(pressure - (0.378 * vapor(temperature, humidity)), temperature)
       end
 
-      # Jet diameter that brings the mixture back: fuel goes with the square of the diameter, so the fourth root.
-      def jet_factor(density_ratio)
-        density_ratio**0.25
+      # What a fixed carburetor's ratio of air to fuel goes with: an engine takes in damp air by volume and burns the
+      # dry part; the fuel goes with the root of the damp density.
+      def leanness(pressure, temperature, humidity)
+        dry = density(pressure - vapor(temperature, humidity), temperature)
+        dry / Math.sqrt(moist_density(pressure, temperature, humidity))
       end
 
       # Reading of a gauge at a height as it would stand at the sea: the absolute pressure in the manifold taken as the
@@ -86,19 +81,63 @@ module UpperBranch
         coefficient * area * outside * speed / Math.sqrt(GAS * temperature)
       end
 
-      # The hole that lets a mass flow in.
-      def leak_area(flow, outside, inside, temperature, coefficient)
-        flow / leak(1.0, outside, inside, temperature, coefficient)
+      # What a flow through a duct would be choked at, kg/s for each m2 of it. pressure, temperature: outside
+      def choked(pressure, temperature) = leak(1.0, pressure, 0.0, temperature, 1.0)
+
+      # Mach number of a flow through a duct, by bisection under the speed of sound; nil where it chokes. flux: kg/s for
+      # each m2; pressure, temperature: outside, at rest (isentropic flow, NACA Report 1135).
+      def mach(flux, pressure, temperature)
+        return if flux >= choked(pressure, temperature)
+
+        low = 0.0
+        high = 1.0
+        40.times do
+          middle = (low + high) / 2
+          flux_at(middle, pressure, temperature) < flux ? low = middle : high = middle
+        end
+        low
       end
+
+      def flux_at(mach, pressure, temperature)
+        pressure * Math.sqrt(KAPPA / (GAS * temperature)) * mach * (stretch(mach)**(-(KAPPA + 1) / 2 / (KAPPA - 1)))
+      end
+
+      # Temperature at rest over that in the flow.
+      def stretch(mach) = 1 + ((KAPPA - 1) / 2 * mach * mach)
+
+      # m/s in the flow.
+      def speed(mach, temperature) = mach * Math.sqrt(KAPPA * GAS * temperature / stretch(mach))
+
+      # How far the pressure in the flow lies under that outside, Pa.
+      def depression(mach, pressure) = pressure * (1 - (stretch(mach)**(-KAPPA / (KAPPA - 1))))
 
       # Ring round a shaft that has play (over the whole diameter), m2, for one end.
       def shaft_ring(shaft, play)
         Math::PI / 4 * (((shaft + play)**2) - (shaft**2))
       end
 
-      # Mass flow into a closed volume whose suction falls in a time, kg/s.
+      # Mass flow into a closed volume whose suction falls in a time, kg/s, in the mean.
       def inflow(volume, fall, seconds, temperature)
         volume * fall / (GAS * temperature) / seconds
+      end
+
+      # The hole that lets a closed volume's pressure rise from one to another in a time, m2: the flow slackens as the
+      # suction falls, so it is added up along the way (Simpson's rule over the root of the suction, in which the flow
+      # is smooth down to none). Isothermal.
+      def filling_area(volume, from, till, seconds, outside, temperature, coefficient, steps: 64)
+        roots = [outside - from, outside - till].map { |suction| Math.sqrt([suction, 1e-6].max) }
+        width = (roots.first - roots.last) / steps
+        sum = (0..steps).sum do |i|
+          root = roots.last + (i * width)
+          simpson(i, steps) * 2 * root / leak(1.0, outside, outside - (root**2), temperature, coefficient)
+        end
+        volume / (GAS * temperature * seconds) * sum * width / 3
+      end
+
+      def simpson(i, steps)
+        return 1 if i.zero? || i == steps
+
+        i.odd? ? 4 : 2
       end
     end
   end

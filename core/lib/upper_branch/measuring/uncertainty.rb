@@ -31,8 +31,8 @@ module UpperBranch
       end
 
       # Repeats as an Estimate: the experimental deviation of their mean (4.2.3), or the instrument's known
-      # repeatability where that is larger, and what does not average out over them: resolution d as d / sqrt(12) (4.3.7,
-      # F.2.2.1), accuracy class a as a / sqrt(3). With one reading the repeatability alone.
+      # repeatability where that is larger, and what does not average out over them: resolution d as d / sqrt(12)
+      # (4.3.7, F.2.2.1), accuracy class a as a / sqrt(3). With one reading the repeatability alone.
       def self.mean(values, resolution, repeatability = 0.0, accuracy = 0.0)
         seen = deviation(values)
         scatter = [seen, repeatability].max / Math.sqrt(values.size)

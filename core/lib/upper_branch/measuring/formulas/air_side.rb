@@ -11,9 +11,11 @@ module UpperBranch
           idle_share(v, k, Jets.area(v[:hole]))
         end
 
+        # The play lies half on either side.
         def shaft_leak(v, k)
           ring = Air.shaft_ring(v[:shaft], v[:play]) * v[:ends]
-          idle_share(v, k, ring).merge(ring: ring)
+          coefficient = Slot.coefficient(v[:play] / 2, v[:bush], v[:vacuum])
+          idle_share(v, k.merge(coefficient: coefficient), ring).merge(ring: ring, coefficient: coefficient)
         end
 
         # The engine draws the same air whatever way it comes in; the leak's part has met no fuel.
@@ -42,35 +44,32 @@ module UpperBranch
         def suction_hold(v, k)
           raise Invalid.new("end", "The suction rose: swap the two readings") if v[:end] > v[:start]
 
-          inflow = Air.inflow(v[:volume], v[:start] - v[:end], v[:seconds], k[:temperature])
-          inside = k[:outside] - ((v[:start] + v[:end]) / 2)
-          area = Air.leak_area(inflow, k[:outside], inside, k[:temperature], k[:coefficient])
-          {
-            inflow: inflow,
-            hole: area.positive? ? Jets.diameter(area) : nil,
-            says: [
-              (
-                if area.positive?
-                  "Like a hole of #{Words.amount(Jets.diameter(area), 'mm', 3)}: it does not hold."
-                else
-                  "It holds."
-                end
-              )
-            ]
-          }
+          from, till = v.values_at(:start, :end).map { |suction| k[:outside] - suction }
+          area = Air.filling_area(v[:volume], from, till, v[:seconds], k[:outside], k[:temperature], k[:coefficient])
+          hole = area.positive? ? Jets.diameter(area) : nil
+          { inflow: Air.inflow(v[:volume], v[:start] - v[:end], v[:seconds], k[:temperature]), hole: hole,
+            says: [hold_says(hole, k)] }
+        end
+
+        def hold_says(hole, k)
+          return "It holds." unless hole
+
+          like = "like a hole of #{Words.amount(hole, 'mm', 3)}"
+          return "It holds: #{like} is as tight as such parts are." if hole <= k[:tight] / 1000
+
+          "#{like.capitalize}: it does not hold."
         end
 
         def altitude(v, _k)
-          here = moist(v[:to], v[:warm_to], v[:humidity])
-          there = moist(v[:from], v[:warm_from], 0.0)
-          ratio = here / there
-          moved = Air.ratio_factor(ratio) - 1
+          here, there = %i[to from].map { |place| weather(v, place) }
+          moved = (Air.leanness(*here) / Air.leanness(*there)) - 1
+          deep(v[:vacuum], here.first)
           {
-            density: ratio,
+            density: Air.moist_density(*here) / Air.moist_density(*there),
             richer: moved,
-            jet_here: v[:jet] * Air.jet_factor(ratio),
-            vacuum_sea: Air.vacuum_at_sea(v[:vacuum], v[:to]),
-            pressure: Air.pressure(v[:to]),
+            jet_here: v[:jet] * Math.sqrt(1 + moved),
+            vacuum_sea: v[:vacuum] + Air::SEA_PRESSURE - here.first,
+            pressure: here.first,
             says: [
               if moved.abs < 0.01
                 "Hardly a change."
@@ -82,9 +81,18 @@ module UpperBranch
           }
         end
 
-        def moist(height, temperature, humidity)
-          pressure = Air.pressure(height)
-          Air.density(pressure, temperature) * (1 - Air.damp(pressure, temperature, humidity))
+        # [pressure, temperature, humidity]; the barometer's word goes before the height's.
+        def weather(v, place)
+          here = place == :to
+          [v[here ? :barometer : :barometer_from] || Air.pressure(v[place]),
+           v[here ? :warm_to : :warm_from], v[here ? :humidity : :humidity_from]]
+        end
+
+        def deep(vacuum, pressure)
+          return if vacuum < pressure
+
+          raise Invalid.new("vacuum", "No vacuum is deeper than the air is heavy, here " \
+                                      "#{Words.amount(pressure, 'inHg', 1)}: look at the gauge, or at the height")
         end
 
         def vacuum_pattern(v, _k)
@@ -139,14 +147,26 @@ module UpperBranch
               right,
               Mixture.blend_density(one, other, v[:share])
             )
-          ratio = Mixture.excess_air(v[:measured], right)
-          {
-            stoichiometric: right,
-            lambda: ratio,
-            leaning: lean,
-            says: ["#{side(ratio)} for this blend by the measured ratio."]
-          }
+          ratio = Mixture.excess_air(v[:measured], { "lambda" => 1.0, "gasoline" => one["ratio"] }[v[:scale]] || right)
+          possible(ratio)
+          { stoichiometric: right, lambda: ratio, leaning: lean, says: ["#{side(ratio)} for this blend."] }
         end
+
+        # No engine runs outside this: the number belongs to another scale.
+        def possible(ratio)
+          return if ratio.between?(0.4, 2.5)
+
+          raise Invalid.new("measured", "That would be lambda #{Words.number(ratio)}: choose the scale the gauge has")
+        end
+
+        def exhaust_gas(v, _k)
+          ratio = Exhaust.excess_air(co2: v[:dioxide], co: v[:monoxide], hc: v[:hydrocarbons] * 1e-6,
+                                     oxygen: v[:oxygen])
+          burnt = v[:dioxide] + v[:monoxide]
+          { lambda: ratio, says: ["#{side(ratio)}.", burnt < 0.12 && v[:oxygen] > 0.03 ? diluted : nil] }
+        end
+
+        def diluted = "Little carbon and much oxygen: air may come in at the pipe, or it misfires."
 
         def side(ratio)
           return "Lean" if ratio > 1.02

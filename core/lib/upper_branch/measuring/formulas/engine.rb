@@ -44,21 +44,22 @@ module UpperBranch
 
         def venturi(v, k)
           air = FuelDemand.air(v[:displacement], v[:rpm], v[:filling], v[:strokes].to_i)
-          through = Venturi.speed(air, v[:fitted], v[:count])
+          share = Venturi.open_share(v[:cylinders], v[:strokes].to_i)
+          mach = Venturi.new(diameter: v[:fitted], count: v[:count], share: share).mach(air)
+          through = Air.speed(mach, Venturi::TEMPERATURE)
           {
             air: air,
             through: through,
-            right: Venturi.diameter(air, v[:speed], v[:count]),
-            says: [
-              if through < k[:slow]
-                "Too large: slow air, weak signal; bigger jets make it worse."
-              elsif through > k[:fast]
-                "Too small: it strangles the top end."
-              else
-                "It fits."
-              end
-            ]
+            depression: Air.depression(mach, Air::SEA_PRESSURE),
+            right: Venturi.diameter(air, v[:speed], count: v[:count], share: share),
+            says: [mach == 1 ? "Too small: the air reaches the speed of sound in it, and it chokes." : fits(through, k)]
           }
+        end
+
+        def fits(through, k)
+          return "Too large: slow air, weak signal; bigger jets make it worse." if through < k[:slow]
+
+          through > k[:fast] ? "Too small: it strangles the top end." : "It fits."
         end
 
         def cost(v, _k)
