@@ -8,16 +8,17 @@ RSpec.describe "Published values" do
   # Source: ASME B94.11M, number drills (table from memory; these are the sizes the trade quotes).
   it "knows the number drills" do
     drills =
-      measuring::Drills.new(
+      measuring::Drills.all(
         Psych.safe_load_file("#{UpperBranch::Catalogue::DEFAULT}/worktop.yml", aliases: true)["number_drills"]
       )
     { 60 => 0.0400, 65 => 0.0350, 70 => 0.0280, 80 => 0.0135, 1 => 0.2280, 52 => 0.0635 }.each do |number, inch|
-      expect(drills.diameter(number) / 0.0254).to be_within(1e-9).of(inch)
+      expect(drills.diameter("number #{number}") / 0.0254).to be_within(1e-9).of(inch)
     end
-    sizes = (1..80).map { |number| drills.diameter(number) }
+    sizes = (1..80).map { |number| drills.diameter("number #{number}") }
     expect(sizes).to eq sizes.sort.reverse
-    expect(drills.nearest(0.035 * 0.0254).number).to eq 65
-    expect([drills.below(0.0012).number, drills.above(0.0012).number]).to eq [56, 55]
+    numbers = drills.of("number")
+    expect(numbers.nearest(0.035 * 0.0254).name).to eq "number 65"
+    expect([numbers.below(0.0012).name, numbers.above(0.0012).name]).to eq ["number 56", "number 55"]
   end
 
   # Source: Heywood, Internal Combustion Engine Fundamentals, fuel tables: gasoline about 14.6-14.7, ethanol 9.0 (from

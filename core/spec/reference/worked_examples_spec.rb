@@ -16,6 +16,7 @@ RSpec.describe "Worked examples" do
   speeds = [655, 684, 703, 712, 708, 694, 668]
   steps = (-3..3).to_a # quarter turns about 1.5: least squares on orthogonal polynomials
   flush = (0.042 - 0.029) * 25.4 / (2 * Math.tan(7 * pi / 180)) / 0.7
+  narrowed = (0.038 - 0.029) * 25.4 / (2 * Math.tan(7 * pi / 180)) / 0.7
 
   {
     "reading" => {
@@ -37,9 +38,14 @@ RSpec.describe "Worked examples" do
     },
     "drill" => {
       "wanted" => 1.35 * Math.sqrt(1.045),
-      "below" => 0.0520 * 25.4,
+      "below" => 1.35,
       "above" => 0.0550 * 25.4,
       "remove" => (0.0550 * 25.4) - (1.35 * Math.sqrt(1.045))
+    },
+    # 200 mL/min through 1.2 mm: Re 4 q / (pi d nu) = 6430; four bores over three long
+    "hole-coefficient" => {
+      "reynolds" => 4 * 2e-4 / 60 / (pi * 1.2e-3 * 5.5e-7),
+      "coefficient" => 1 / ((1 / 0.798667) + 0.026437 - 0.016636)
     },
     "flow-compare" => {
       "change" => (((22.23 / 3) / (20.08 / 3)) - 1) * 100
@@ -105,7 +111,7 @@ RSpec.describe "Worked examples" do
       "settled" => 0
     },
     "screw-port" => {
-      "flush" => flush,
+      "flush" => narrowed,
       "sound" => pi * 0.0355 * 25.4 * Math.sqrt(((0.0065 * 25.4)**2) + (((2 - flush) * 0.7)**2))
     },
     "air-leak" => {

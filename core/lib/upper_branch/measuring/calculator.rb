@@ -6,8 +6,8 @@ module UpperBranch
     # mean in words, and a curve where a picture helps.
     #
     # A formula is a method of (v, k): v the inputs in SI by name (numbers, arrays for lists, words for choices, nil
-    # where left out), k the row's limits and the shared tables. It returns {output id => SI value or nil, says:
-    # [sentences], curve: Curve}; what is dear to reckon and has no uncertainty of its own may come as a proc, [value,
+    # where left out), k the row's limits, the shared tables and `unsure`, the standard uncertainty of each input. It
+    # returns {output id => SI value or nil, says: [sentences], curve: Curve}; what is dear to reckon and has no uncertainty of its own may come as a proc, [value,
     # unit] where the unit is the answer's own.
     class Calculator
       # uncertainty: standard, in the unit, nil where it is not known; freedom: its degrees of freedom where few repeats
@@ -28,12 +28,13 @@ module UpperBranch
 
       POINTS = 61
 
-      attr_reader :row, :inputs
+      attr_reader :row, :inputs, :limits
 
       def initialize(row, formula, shared)
         @row = row
         @formula = formula
-        @known = shared.merge((row["limits"] || {}).transform_keys(&:to_sym))
+        @limits = (row["limits"] || {}).transform_keys(&:to_sym)
+        @known = shared.merge(@limits)
         @inputs = row["inputs"].map { |input| CalculatorInput.new(input) }
       end
 
@@ -42,15 +43,13 @@ module UpperBranch
       # given: {"before" => 135} or {"before" => {"value" => 1.35, "unit" => "mm", "u" => 0.01}}; what is left out
       # stands at its usual value. units: {output id => unit} to answer in. Raises Invalid naming the field.
       def run(given = {}, units = {})
-        unknown = given.keys - inputs.map(&:id)
-        raise Invalid.new(unknown.first, "#{row['name']} asks for no #{unknown.first}") if unknown.any?
-
-        read = inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id])] }
+        read = read_all(given)
         values = read.transform_values(&:value)
-        result = compute(values)
-        unsure = Propagation.new(read) { |moved| quietly { compute(moved) } }
+        unsure = read.transform_values { |input| input.uncertainty || 0.0 }
+        result = compute(values, unsure)
+        moved = Propagation.new(read) { |inputs| quietly { compute(inputs, unsure) } }
         Answer.new(
-          outputs: row["outputs"].map { |output| answer(output, result, unsure, units) },
+          outputs: row["outputs"].map { |output| answer(output, result, moved, units) },
           says: (result[:says] || []).compact,
           curve: curve(values, result)
         )
@@ -58,13 +57,21 @@ module UpperBranch
 
       private
 
-      def compute(values)
-        @formula.call(values, @known)
+      # {input => CalculatorInput::Read}
+      def read_all(given)
+        unknown = given.keys - inputs.map(&:id)
+        raise Invalid.new(unknown.first, "#{row['name']} asks for no #{unknown.first}") if unknown.any?
+
+        inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id])] }
+      end
+
+      def compute(values, unsure = Hash.new(0.0))
+        @formula.call(values, @known.merge(unsure: unsure))
       rescue ZeroDivisionError, FloatDomainError, Math::DomainError
         raise Invalid.new(inputs.first.id, "These numbers cannot belong together: look them over")
       end
 
-      def answer(output, result, unsure, units)
+      def answer(output, result, moved, units)
         value, own = result[output["id"].to_sym]
         value = value.call if value.respond_to?(:call)
         unit = own || chosen_unit(output, units)
@@ -75,18 +82,18 @@ module UpperBranch
           unit: unit,
           units: Units::KINDS.fetch(output["kind"], [unit]),
           digits: output["digits"],
-          **(value && !own && !output["plain"] ? known(output, unsure, unit) : {})
+          **(value && !own && !output["plain"] ? known(output, moved, unit) : {})
         )
       end
 
       # How surely it is known: {uncertainty:, freedom:, draws:}
-      def known(output, unsure, unit)
+      def known(output, moved, unit)
         id = output["id"].to_sym
         scale = Units.scale(unit).first
-        return unsure.linear(id).then { |u, freedom| { uncertainty: u && (u / scale), freedom: freedom } } unless
+        return moved.linear(id).then { |u, freedom| { uncertainty: u && (u / scale), freedom: freedom } } unless
           output["kinked"]
 
-        draws = unsure.draws(id).map { |one| shown(one, output, unit) }
+        draws = moved.draws(id).map { |one| shown(one, output, unit) }
         { uncertainty: Uncertainty.deviation(draws), draws: draws }
       end
 

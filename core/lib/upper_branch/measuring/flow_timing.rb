@@ -33,16 +33,26 @@ module UpperBranch
         [(2 * (((CONFIDENCE + POWER) * scatter / (time * change))**2)).ceil, 1].max
       end
 
-      # The shim (or any setting) that gives a wanted change of flow, from trials: [[setting, time], ...] and the time
-      # of the reference. Straight between neighbors, never beyond the trials. Float; raises Invalid when it lies
-      # outside.
-      def setting_for(trials, reference, wanted)
-        points = trials.map { |setting, time| [change(reference, time), setting] }.sort
-        pair = points.each_cons(2).find { |low, high| wanted.between?(low.first, high.first) && high.first > low.first }
-        raise Invalid.new("wanted", beyond(points, wanted)) unless pair
-
+      # The shim (or any setting) that gives a wanted change of flow, from trials: [[setting, change], ...] sorted by
+      # change. Straight between neighbors, never beyond the trials. Float; raises Invalid when it lies outside.
+      def setting_for(points, wanted)
+        pair = stretch(points, wanted) or raise Invalid.new("wanted", beyond(points, wanted))
         (low, from), (high, to) = pair
         from + ((to - from) * (wanted - low) / (high - low))
+      end
+
+      # The two trials a change lies between: [[change, setting], [change, setting]], or nil.
+      def stretch(points, wanted)
+        points.each_cons(2).find { |low, high| wanted.between?(low.first, high.first) && high.first > low.first }
+      end
+
+      # Does the flow change here more than twice as fast with the setting as over all the trials?
+      def steep?(points, wanted)
+        slope = lambda do |pair|
+          (low, from), (high, to) = pair
+          (high - low) / [(to - from).abs, 1e-9].max
+        end
+        slope.call(stretch(points, wanted)) > 2 * slope.call([points.first, points.last])
       end
 
       def beyond(points, wanted)

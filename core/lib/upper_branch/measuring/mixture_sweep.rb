@@ -10,12 +10,20 @@ module UpperBranch
     #   sweep = MixtureSweep.new([0.5, 1, 1.5, 2, 2.5], [640, 690, 705, 695, 650], noise: 5)
     #   sweep.peak, sweep.peak_uncertainty   # turns
     #
-    # A parabola through the readings, fitted again with less weight on what lies far off (Huber's weights, k = 1.345;
-    # Huber, Robust Statistics, 1981); the peak's uncertainty by propagation from the covariance of the coefficients.
+    # A parabola that one wild reading does not move: of those through three readings the one that most others lie near
+    # (least median of squares), then fitted to all with less weight on what lies far off and none beyond 4.685 times
+    # the scatter (Tukey's biweight); the scatter by the median of what is left over (Rousseeuw and Leroy, Robust Regression
+    # and Outlier Detection, 1987). The peak's uncertainty by propagation from the covariance of the coefficients.
     class MixtureSweep
-      HUBER = 1.345
+      BIWEIGHT = 4.685
+      TRIPLES = 300 # parabolas tried at most
 
       attr_reader :turns, :values, :coefficients
+
+      # A sweep of speed or of vacuum (reads), each with its own noise where none was typed (0). limits: of worktop.yml
+      def self.of(turns, values, reads:, typed:, limits:)
+        new(turns, values, noise: typed.positive? ? typed : limits[:"noise_#{reads}"])
+      end
 
       # turns, values: of the same length, four or more; noise: standard uncertainty of one value
       def initialize(turns, values, noise:)
@@ -77,7 +85,7 @@ module UpperBranch
       end
 
       # Turns where each school would leave it. leaner: -1 when leaning turns in (fuel screw), +1 when it turns out (air
-      # screw). {"peak" => , "lean-drop-back" => , "drop-by" => } with nil where the curve does not reach.
+      # screw). {"peak" => , "lean-drop-back" => , "drop-by" => } with nil where that lies off what was swept.
       def settings(leaner, drop:, step: 0.25)
         return {} unless peak
 
@@ -87,14 +95,11 @@ module UpperBranch
           "peak" => peak,
           "lean-drop-back" => peak + (leaner * [begins - step, 0.0].max),
           "drop-by" => peak + (leaner * fall)
-        }
+        }.transform_values { |at| at if at.between?(*turns.minmax) }
       end
 
       # Scatter of one reading about the curve, never less than the instrument's.
-      def scatter
-        left = turns.each_index.sum { |i| (values[i] - at(turns[i]))**2 }
-        [Math.sqrt(left / [turns.size - 3, 1].max), @noise].max
-      end
+      attr_reader :scatter
 
       private
 
@@ -109,13 +114,55 @@ module UpperBranch
       end
 
       def fit
-        weights = Array.new(turns.size, 1.0)
-        8.times do
-          solve(weights)
-          limit = HUBER * scatter
-          weights =
-            turns.each_index.map { |i| (values[i] - at(turns[i])).abs.then { |off| off <= limit ? 1.0 : limit / off } }
+        @scatter = @noise
+        @coefficients = best_triple || solve(Array.new(turns.size, 1.0))
+        12.times do
+          @scatter = spread
+          weights = left_over.map { |off| biweight(off / (BIWEIGHT * @scatter)) }
+          few = weights.count(&:positive?) < 4
+          solve(few ? Array.new(turns.size, 1.0) : weights)
+          break if few
         end
+      end
+
+      def left_over = turns.each_index.map { |i| values[i] - at(turns[i]) }
+
+      def biweight(far) = far.abs < 1 ? (1 - (far**2))**2 : 0.0
+
+      # By the median, with a hand for few readings.
+      def spread
+        off = left_over.map(&:abs).sort
+        middle = (off[(off.size - 1) / 2] + off[off.size / 2]) / 2
+        [1.4826 * (1 + (5.0 / [turns.size - 3, 1].max)) * middle, @noise].max
+      end
+
+      # The parabola through three readings that the middle of all lies nearest to.
+      def best_triple
+        triples = turns.each_index.to_a.combination(3).to_a
+        every = [triples.size / TRIPLES, 1].max
+        tried = triples.each_slice(every).map(&:first).filter_map { |triple| through(triple) }
+        tried.min_by { |coefficients| median_square(coefficients) }
+      end
+
+      def median_square(coefficients)
+        @coefficients = coefficients
+        off = left_over.map { |one| one**2 }.sort
+        off[off.size / 2]
+      end
+
+      # Nil where two stand at the same place.
+      def through(triple)
+        x = triple.map { |i| turns[i] - @middle }
+        return if x.uniq.size < 3
+
+        newton(x, triple.map { |i| values[i] })
+      end
+
+      # Coefficients by divided differences.
+      def newton(x, y)
+        one, other = [[0, 1], [1, 2]].map { |i, k| (y[k] - y[i]) / (x[k] - x[i]) }
+        bend = (other - one) / (x[2] - x[0])
+        [y[0] - (one * x[0]) + (bend * x[0] * x[1]), one - (bend * (x[0] + x[1])), bend]
       end
 
       # Weighted least squares by the normal equations.
@@ -125,8 +172,8 @@ module UpperBranch
         sides = (0..2).map { |k| off.each_index.sum { |i| weights[i] * values[i] * (off[i]**k) } }
         matrix = Matrix.build(3, 3) { |row, column| powers[row + column] }
         inverse = matrix.inverse
-        @coefficients = (inverse * Vector.elements(sides)).to_a
         @covariance = (inverse * (scatter**2)).to_a
+        @coefficients = (inverse * Vector.elements(sides)).to_a
       end
     end
   end

@@ -23,9 +23,14 @@ module UpperBranch
         Jets.outflow(Jets.area(passage), head, coefficient)
       end
 
-      # Seconds until the well is empty when the jet draws more than comes in; nil when it keeps up.
+      # Seconds until the well is empty when the jet draws more than can come in; nil when it keeps up. What comes in
+      # grows with the root of how far the level has fallen: the integral of dx / (a - sqrt x) from full to empty, a
+      # being the demand over what comes into the empty well (refill).
       def delay(well, demand, refill)
-        demand > refill ? well / (demand - refill) : nil
+        return unless demand > refill
+
+        a = demand / refill
+        2 * well / refill * (-1 - (a * Math.log((a - 1) / a)))
       end
     end
   end

@@ -12,13 +12,14 @@ module UpperBranch
 
       SAMPLES = 200
 
-      # flows: m3/s at each point in the order of flow; uncertainties: standard, m3/s; head: m of fuel
-      def initialize(flows, uncertainties, head)
+      # flows: m3/s at each point in the order of flow; uncertainties: standard, m3/s; head: m of fuel; coefficient: of
+      # the holes they are likened to
+      def initialize(flows, uncertainties, head, coefficient = 1.0)
         raise Invalid.new("flows", "Time the flow at two points or more") if flows.size < 2
 
         @flows = flows
         @uncertainties = uncertainties
-        @speed = Math.sqrt(2 * Jets::GRAVITY * head)
+        @speed = coefficient * Math.sqrt(2 * Jets::GRAVITY * head)
       end
 
       # One Stretch per point, the first being everything up to the first point.

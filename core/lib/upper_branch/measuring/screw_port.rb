@@ -6,38 +6,40 @@ module UpperBranch
     # turns.
     #
     #   sound = ScrewPort.new(port: 0.000889, end_diameter: 0.000635, angle: 14, pitch: 0.0007)
-    #   sound.burred(0.00081).turns_for(sound.area(1.5))   # why this port wants more turns than the book says
+    #   sound.burred_behind(0.00081, 0.0006).turns_for(sound.area(1.5))   # why it wants more turns than the book says
     #
-    # The cone seats on the port's own edge; a burr narrows the bore behind it and leaves the seat where it was.
+    # The cone seats on the port's edge. The way past it is the shortest one, square to the cone (side of a frustum),
+    # then the port itself, then a burr behind the edge; the narrowest counts.
     class ScrewPort
-      # port: free bore; seat: the edge the cone seats on (the sound bore); end_diameter: of the tip's flat end; pitch:
-      # of the thread
-      def initialize(port:, end_diameter:, angle:, pitch:, seat: port)
+      # port: the edge the cone seats on; end_diameter: of the tip's flat end; pitch: of the thread; burr: narrowed bore
+      # behind the edge, depth: how far behind, both nil where there is none
+      def initialize(port:, end_diameter:, angle:, pitch:, burr: nil, depth: nil)
         @port = Jets.positive(port, "A port")
-        @seat = seat
         @end = end_diameter
         @angle = angle
         @pitch = Jets.positive(pitch, "A pitch")
-        @half = Math.tan(angle / 2 * Math::PI / 180)
+        @half = angle / 2 * Math::PI / 180
+        @burr = burr
+        @depth = depth
       end
 
-      # The same screw in a port that a burr has narrowed.
-      def burred(port)
-        ScrewPort.new(port: port, seat: @seat, end_diameter: @end, angle: @angle, pitch: @pitch)
-      end
+      # The same screw on an edge that has been burred narrower: it seats there, further out.
+      def burred_at_seat(port) = ScrewPort.new(port: port, **screw)
 
-      # Turns at which the tip is flush with the bore: how far it stands through the port when seated, over the pitch.
-      def flush_turns
-        [(@seat - @end) / (2 * @half), 0.0].max / @pitch
-      end
+      # The same screw with a burr behind the edge it seats on.
+      def burred_behind(bore, depth) = ScrewPort.new(port: @port, **screw, burr: bore, depth: depth)
 
-      # Free area at a count of turns, m2: the ring in the port while the tip is in it; then the slant gap (side of a
-      # frustum) between the tip's rim and the port's edge, never more than the port.
+      # Would the seated tip have to pass through the burr?
+      def meets_burr? = !@burr.nil? && touches_burr.positive?
+
+      # Turns at which the tip is flush with the edge: how far it stands through it when seated, over the pitch.
+      def flush_turns = reach(@port) / @pitch
+
+      # Free area at a count of turns, m2.
       def area(turns)
-        return Jets.annulus(@port, [@seat - (2 * turns * @pitch * @half), @end].max) if turns <= flush_turns
-
-        slant = Math.sqrt((((@port - @end) / 2)**2) + (((turns - flush_turns) * @pitch)**2))
-        [Math::PI * (@port + @end) / 2 * slant, Jets.area(@port)].min
+        lift = turns * @pitch
+        edge = past(@port, lift)
+        @burr ? [edge, past(@burr, [lift - touches_burr, 0.0].max)].min : edge
       end
 
       # Turns that give an area, by bisection; nil when the port never does.
@@ -51,6 +53,30 @@ module UpperBranch
           area(middle) < area ? low = middle : high = middle
         end
         high
+      end
+
+      private
+
+      def screw = { end_diameter: @end, angle: @angle, pitch: @pitch }
+
+      # How far the tip stands through an edge when it touches it.
+      def reach(edge) = [(edge - @end) / (2 * Math.tan(@half)), 0.0].max
+
+      # Lift at which the cone touches the burr; below 0 where it clears it when seated.
+      def touches_burr = ((@port - @burr) / (2 * Math.tan(@half))) - @depth
+
+      # The way past an edge once the tip is so far off it: side of the frustum between the edge and the nearest of the
+      # tip, its cone or, once that is nearer, its rim; never more than the hole.
+      def past(edge, lift)
+        square = lift * Math.sin(@half)
+        along = square * Math.cos(@half)
+        gap =
+          if along <= reach(edge) - lift
+            square * (edge - along)
+          else
+            Math.hypot((edge - @end) / 2, lift - reach(edge)) * (edge + @end) / 2
+          end
+        [Math::PI * gap, Jets.area(edge)].min
       end
     end
   end

@@ -28,9 +28,10 @@ module UpperBranch
       # table: worktop.yml as read; every calculator of it has its formula
       def initialize(table)
         @hand = table["hand"]["timing"]
-        shared = { fuels: table["fuels"], drills: Drills.new(table["number_drills"]), hand: @hand }
+        @coefficients = table["coefficients"]
+        shared = { fuels: table["fuels"], drills: Drills.all(table["number_drills"]), hand: @hand }
         @calculators =
-          table["calculators"].map { |row| Calculator.new(by_hand(row), Worktop.formula(row["id"]), shared) }
+          table["calculators"].map { |row| Calculator.new(filled_in(row), Worktop.formula(row["id"]), shared) }
       end
 
       def calculator(id)
@@ -39,9 +40,23 @@ module UpperBranch
 
       private
 
-      # What is timed by hand is as unsure as a hand is.
-      def by_hand(row)
-        row.merge("inputs" => row["inputs"].map { |input| input["u"] == "hand" ? input.merge("u" => @hand) : input })
+      # With the figures that stand once for all: the hand's, the coefficients'.
+      def filled_in(row)
+        limits = row["limits"]&.transform_values { |limit| @coefficients.key?(limit) ? of(limit) : limit }
+        row.merge({ "inputs" => row["inputs"].map { |input| filled_input(input) }, "limits" => limits }.compact)
+      end
+
+      def filled_input(input)
+        input = input.merge("u" => @hand) if input["u"] == "hand"
+        return input unless @coefficients.key?(input["default"])
+
+        input.merge("default" => of(input["default"]), "help" => coefficients_in_words)
+      end
+
+      def of(coefficient) = @coefficients.fetch(coefficient)["value"]
+
+      def coefficients_in_words
+        @coefficients.values.map { |row| "#{row['value']} #{row['when']}" }.join("; ")
       end
     end
   end

@@ -33,17 +33,19 @@ module UpperBranch
           }
         end
 
+        # reads: what the values are; each kind of reading has its noise and its usual lean drop.
         def mixture_sweep(v, k)
-          sweep = MixtureSweep.new(v[:turns], v[:values], noise: k[:noise])
+          sweep = MixtureSweep.of(v[:turns], v[:values], reads: v[:reads], typed: k[:unsure][:values], limits: k)
           chances = sweep.chances
-          settings = sweep.settings(v[:screw] == "fuel" ? -1 : 1, drop: v[:drop])
+          drop = v[:drop] || k[:"drop_#{v[:reads]}"]
+          settings = sweep.settings(v[:screw] == "fuel" ? -1 : 1, drop: drop)
           {
             peak: sweep.peak,
             lean_drop_back: settings["lean-drop-back"],
             drop_by: settings["drop-by"],
             range: sweep.range,
             says: [sweep_says(sweep, chances)],
-            curve: sweep_curve(sweep, settings)
+            curve: sweep_curve(sweep, settings, v[:reads])
           }
         end
 
@@ -58,7 +60,7 @@ module UpperBranch
           end
         end
 
-        def sweep_curve(sweep, settings)
+        def sweep_curve(sweep, settings, reads)
           low, high = sweep.turns.minmax
           fitted = (0..40).map { |i| (low + ((high - low) * i / 40.0)).then { |x| [x, sweep.at(x)] } }
           names = { "peak" => "Peak", "lean-drop-back" => "Lean drop, back a quarter", "drop-by" => "Your lean drop" }
@@ -68,8 +70,8 @@ module UpperBranch
               unit: "turns"
             },
             y: {
-              name: "Reading",
-              unit: ""
+              name: { "speed" => "Speed", "vacuum" => "Vacuum" }.fetch(reads),
+              unit: { "speed" => "rpm", "vacuum" => "inHg" }.fetch(reads)
             },
             series: [{ name: "Fitted", points: fitted }, { name: "Read", points: sweep.turns.zip(sweep.values).sort }],
             marks: settings.compact.map { |id, x| { name: names[id], x: x, y: sweep.at(x) } }
@@ -122,14 +124,29 @@ module UpperBranch
           end
 
           sound = ScrewPort.new(port: v[:port], end_diameter: v[:tip], angle: v[:angle], pitch: v[:pitch])
-          now = sound.burred(v[:burred])
+          now = burred(sound, v)
           area = sound.area(v[:turns])
           needed = now.turns_for(area)
           { sound: area, narrowed: now.area(v[:turns]), needed: needed, flush: now.flush_turns,
-            says: [if needed.nil? then "The burred port never passes that much: dress it by hand to its size."
-                   elsif (needed - v[:turns]).abs < 0.1 then "The book's count is right for this port."
-                   else "This port needs #{format('%.2f', needed)} turns: chase the engine, not the book's number."
-                   end] }
+            says: [port_says(needed, v[:turns])] }
+        end
+
+        def burred(sound, v)
+          return sound.burred_at_seat(v[:burred]) if v[:place] == "seat" || v[:burred] >= v[:port]
+
+          sound.burred_behind(v[:burred], v[:depth]).tap { |port| refuse_burr if port.meets_burr? }
+        end
+
+        def refuse_burr
+          raise Invalid.new("depth", "So near behind the edge the seated tip would pass through the burr: it lies " \
+                                     "deeper, or the screw seats on it (choose: at the seat)")
+        end
+
+        def port_says(needed, turns)
+          return "The burred port never passes that much: dress it by hand to its size." if needed.nil?
+          return "The book's count is right for this port." if (needed - turns).abs < 0.1
+
+          "This port needs #{format('%.2f', needed)} turns: chase the engine, not the book's number."
         end
       end
     end

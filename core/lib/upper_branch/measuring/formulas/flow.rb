@@ -31,30 +31,35 @@ module UpperBranch
           }
         end
 
+        # The reference is the trial without a shim.
         def shim(v, _k)
           raise Invalid.new("times", "Give a time for every shim") unless v[:shims].size == v[:times].size
 
-          trials = v[:shims].zip(v[:times])
-          setting = FlowTiming.setting_for(trials, v[:reference], v[:wanted])
-          points = trials.map { |shim, time| [shim * 1000, FlowTiming.change(v[:reference], time) * 100] }.sort
-          {
-            setting: setting,
-            time: FlowTiming.time_for(v[:reference], v[:wanted]),
-            says: ["#{Words.amount(setting, 'mm')} by the trials: time it, then decide."],
-            curve:
-              Calculator::Curve.new(
-                x: {
-                  name: "Shim",
-                  unit: "mm"
-                },
-                y: {
-                  name: "Change of flow",
-                  unit: "%"
-                },
-                series: [{ name: "Trials", points: points }],
-                marks: [{ name: "Wanted", x: setting * 1000, y: v[:wanted] * 100 }]
-              )
-          }
+          trials = [[0.0, v[:reference]], *v[:shims].zip(v[:times]).reject { |shim, _| shim.zero? }]
+          points = trials.map { |shim, time| [FlowTiming.change(v[:reference], time), shim] }.sort
+          setting = FlowTiming.setting_for(points, v[:wanted])
+          from, till = band(points, v)
+          { setting: setting, time: FlowTiming.time_for(v[:reference], v[:wanted]), from: from, till: till,
+            says: ["#{Words.amount(setting, 'mm')} by the trials: time it, then decide.",
+                   FlowTiming.steep?(points, v[:wanted]) ? steep : nil],
+            curve: shim_curve(points, setting, v[:wanted]) }
+        end
+
+        # Settings that come near enough to what is wanted, as far as the trials reach.
+        def band(points, v)
+          low, high = points.map(&:first).minmax
+          [-1, 1].map { |sign| (v[:wanted] + (sign * v[:near])).clamp(low, high) }
+                 .map { |wanted| FlowTiming.setting_for(points, wanted) }.minmax
+        end
+
+        def steep = "The curve is steep here: a hair of shim does much. Try one between before you trust it."
+
+        def shim_curve(points, setting, wanted)
+          drawn = points.map { |change, shim| [shim * 1000, change * 100] }.sort
+          Calculator::Curve.new(
+            x: { name: "Shim", unit: "mm" }, y: { name: "Change of flow", unit: "%" },
+            series: [{ name: "Trials", points: drawn }], marks: [{ name: "Wanted", x: setting * 1000, y: wanted * 100 }]
+          )
         end
 
         def needle_lift(v, _k)

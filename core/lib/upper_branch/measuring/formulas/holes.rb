@@ -48,17 +48,17 @@ module UpperBranch
 
         def drill(v, k)
           wanted = v[:now] * Math.sqrt(1 + v[:gain])
-          below = k[:drills].below(wanted)
-          above = k[:drills].above(wanted)
-          nearest = k[:drills].nearest(wanted)
+          drills = k[:drills].of(v[:kind])
+          nearest = drills.nearest(wanted)
+          above = drills.above(wanted)
           {
             wanted: wanted,
-            below: below&.diameter,
+            below: drills.below(wanted)&.diameter,
             above: above&.diameter,
             remove: above && (above.diameter - wanted),
             says: [
               off_size(v, wanted, nearest),
-              "Nearest: number #{nearest.number}, #{both_units(nearest.diameter)}; " \
+              "Nearest: #{nearest.name}, #{both_units(nearest.diameter)}; " \
                 "it gives #{Words.percent(Jets.change(v[:now], nearest.diameter))}.",
               above && thinned(above, above.diameter - wanted)
             ]
@@ -69,16 +69,22 @@ module UpperBranch
         def both_units(diameter) = "#{Words.amount(diameter, 'mm', 3)} (#{Words.amount(diameter, 'in', 4)})"
 
         def thinned(drill, by)
-          "No step sold? Thin number #{drill.number} over its lands by #{Words.amount(by, 'mm', 3)}; " \
-            "only its tip is to size."
+          "No step sold? Turn the tip of the #{drill.name} down by #{Words.amount(by, 'mm', 3)} over its lands; " \
+            "only the tip is to size."
         end
 
-        # A number drill that misses the wanted gain by more than a third of it is no help.
+        # A drill that misses the wanted gain by more than a third of it is no help.
         def off_size(v, wanted, nearest)
           gain = Jets.change(v[:now], nearest.diameter)
           return unless (nearest.diameter - wanted).abs > 1e-6 && (gain - v[:gain]).abs > [v[:gain].abs / 3, 0.005].max
 
-          "No number drill gives that."
+          "No drill of these gives that."
+        end
+
+        def hole_coefficient(v, k)
+          reynolds = Hole.reynolds(v[:flow], v[:bore], k[:viscosity])
+          { reynolds: reynolds, coefficient: Hole.coefficient(v[:long] / v[:bore], reynolds),
+            says: [reynolds < 1000 ? "Slow: friction rules, and the coefficient falls with every bit of flow." : nil] }
         end
       end
     end

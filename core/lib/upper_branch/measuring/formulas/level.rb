@@ -9,7 +9,7 @@ module UpperBranch
 
         module_function
 
-        def inlet_valve(v, _k)
+        def inlet_valve(v, k)
           valve =
             InletValve.new(**v.slice(:seat, :needle_arm, :float_arm, :float_mass, :float_volume, :waterline, :density))
           holds = valve.holds
@@ -18,16 +18,20 @@ module UpperBranch
             submerged: valve.submerged(v[:pressure]),
             holds: holds,
             rise: valve.rise * PSI,
-            says: [
-              if holds <= 0
-                "This float sinks: it is too heavy for its volume."
-              elsif v[:pressure] > holds
-                "It floods: the float holds #{Words.amount(holds, 'psi', 1)} at most."
-              else
-                "It holds, with #{Words.percent(1 - (v[:pressure] / holds), 0)} in hand."
-              end
-            ]
+            says: [valve_says(v, holds, k[v[:kind].to_sym] * PSI)]
           }
+        end
+
+        # Two limits: what this float can hold, and what such carburetors are made for.
+        def valve_says(v, holds, made_for)
+          return "This float sinks: it is too heavy for its volume." if holds <= 0
+          return "It floods: the float holds #{Words.amount(holds, 'psi', 1)} at most." if v[:pressure] > holds
+
+          hand = Words.percent(1 - (v[:pressure] / holds), 0)
+          return "It holds, with #{hand} in hand." if v[:pressure] <= made_for
+
+          "This float would hold it, but such carburetors are made for #{Words.amount(made_for, 'psi', 1)} at most: " \
+            "wear or dirt makes it flood. Bring the pressure down."
         end
 
         def heavy_float(v, _k)

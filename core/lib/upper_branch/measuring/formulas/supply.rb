@@ -56,7 +56,7 @@ module UpperBranch
           flows = v[:times].map { |time| v[:volume] / time }
           return one_timing(flows.first) if flows.one?
 
-          line = Restriction.new(flows, v[:times].zip(flows).map { |time, flow| flow * k[:hand] / time }, v[:head])
+          line = line(v, k, flows)
           rows = line.stretches
           worst = rows.each_index.max_by { |i| [rows[i].share, -i] }
           {
@@ -66,6 +66,11 @@ module UpperBranch
             sure: -> { line.tightest_chances[worst] },
             says: ["The stretch that ends at point #{worst + 1} is the tightest: look there."]
           }
+        end
+
+        def line(v, k, flows)
+          unsure = v[:times].zip(flows).map { |time, flow| flow * k[:hand] / time }
+          Restriction.new(flows, unsure, v[:head], k[:coefficient])
         end
 
         # One point tells how much arrives there, not where it is lost.

@@ -12,7 +12,9 @@ module UpperBranch
         private
 
         def judged(answer)
-          sweep = MixtureSweep.new(input("turns").value, input("values").value, noise: input("values").uncertainty)
+          turns, values, reads = %w[turns values reads].map { |id| input(id) }
+          sweep = MixtureSweep.of(turns.value, values.value, reads: reads.value, typed: values.uncertainty,
+                                                             limits: @calculator.limits)
           found = @inputs["found"] || input("turns").value.first
           refuse_found(found) unless found.is_a?(Numeric) && found.between?(0, 12)
           Reading.new(
