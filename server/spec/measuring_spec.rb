@@ -123,16 +123,15 @@ RSpec.describe "Measuring over HTTP" do
     end
   end
 
-  it "streams the simulated gauge as events" do
-    app.set :gauge_seconds, 0.3
-    get "/api/v1/gauges/vacuum?signal=hunting&seed=2"
-    expect(last_response.media_type).to eq "text/event-stream"
-    readings = last_response.body.scan(/^data: (.*)$/).flatten.map { |line| JSON.parse(line) }
-    expect(readings.size).to eq 3
-    expect(readings.first).to include("unit" => "inHg")
-    get "/api/v1/gauges/vacuum?signal=jumping"
-    expect(last_response.status).to eq 422
-  ensure
-    app.set :gauge_seconds, 120
+  it "hands over the simulated gauge in stretches, which follow one another" do
+    first, second = [0, 10].map { |from| get_json("/api/v1/gauges/vacuum?signal=hunting&seed=2&from=#{from}") }
+    expect(first).to include("unit" => "inHg", "interval" => 0.025, "from" => 0.0)
+    expect([first, second].map { |stretch| stretch["values"].size }).to eq [400, 400]
+    expect(second["from"]).to eq 10.0
+    { "signal=jumping" => "signal", "from=-1" => "from", "from=1e9" => "from" }.each do |query, at|
+      get "/api/v1/gauges/vacuum?#{query}"
+      expect(last_response.status).to eq 422
+      expect(field).to eq at
+    end
   end
 end

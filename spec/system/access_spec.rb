@@ -143,8 +143,8 @@ RSpec.describe "For every hand and eye" do
 
   it "keeps what was taken down over a reload in the middle" do
     open_job(seen("rough-idle"), *all_cautions_read, path: "?check=mixture-sweep")
-    fill_in "Speed or vacuum", with: "640"
-    find_field("Speed or vacuum").send_keys(:enter)
+    fill_in "It reads", with: "640"
+    find_field("It reads").send_keys(:enter)
     expect(page).to have_css("ul[aria-label=Steps] li", count: 1)
     visit "/jobs/#{id}?check=mixture-sweep"
     expect(page).to have_css("ul[aria-label=Steps] li", count: 1)

@@ -158,6 +158,14 @@ RSpec.describe "Models of the fuel side" do
       end
     end
 
+    it "proposes where to read next, until the peak is known" do
+      rising = { "turns" => [0.5, 0.75, 1.0, 1.25], "values" => [640, 662, 680, 693] }
+      expect(value("mixture-sweep", rising, "next")).to eq 1.5
+      falling = { "turns" => [1.5, 1.75, 2.0, 2.25], "values" => [693, 680, 662, 640] }
+      expect(value("mixture-sweep", falling, "next")).to eq 1.25
+      expect(value("mixture-sweep", { "turns" => turns, "values" => speed }, "next")).to be_nil
+    end
+
     it "sets nothing off the curve" do
       low = { "turns" => [0.1, 0.3, 0.5, 0.7, 0.9], "values" => [690, 697, 700, 697, 690], "drop" => 60 }
       expect(value("mixture-sweep", low, "drop_by")).to be_nil

@@ -99,7 +99,8 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   describe "the vacuum gauge" do
     def pattern(signal, level = 18.0)
       gauge = UpperBranch::Practice::SimulatedGauge.new(signal, level: level, seed: 5)
-      judge("idle-vacuum", { "inputs" => { "values" => (0...200).map { |i| gauge.at(i / 10.0) }, "interval" => 0.1 } })
+      stretch = gauge.stretch(0, 20).transform_keys(&:to_s)
+      judge("idle-vacuum", { "inputs" => stretch.slice("values", "interval") })
     end
 
     it "tells steady, low, flicking, drifting and hunting apart" do
@@ -115,6 +116,19 @@ RSpec.describe UpperBranch::Measuring::Instruments do
       high = judge("idle-vacuum", { "value" => 14.5, "unit" => "inHg", "altitude" => 1500 })
       expect([low.word, high.word]).to eq %w[low-steady steady-normal]
       expect(high.says.join).to include("as at the sea")
+    end
+
+    # US Standard Atmosphere 1976: 84.556 kPa at 1500 m, 4.95 inHg less than at the sea; 54.05 kPa (15.96 inHg) at
+    # 5000 m.
+    it "lifts a record by the same as a number, and refuses a vacuum deeper than the air there is heavy" do
+      record = { "inputs" => { "values" => [14.5] * 40, "interval" => 0.05 } }
+      low, high = [{}, { "altitude" => 1500 }].map { |more| judge("idle-vacuum", record.merge(more)) }
+      expect([low.word, high.word]).to eq %w[low-steady steady-normal]
+      expect(high.value - low.value).to be_within(0.01).of(4.95)
+      [{ "value" => 17, "unit" => "inHg", "altitude" => 5000 },
+       { "inputs" => { "values" => [17.0] * 40, "interval" => 0.05 }, "altitude" => 5000 }].each do |data|
+        expect { judge("idle-vacuum", data) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "reading/value" }
+      end
     end
   end
 

@@ -131,8 +131,8 @@ RSpec.describe "Worked examples" do
       "vacuum_sea" => 15 + ((101_325 - 84_556) / inch)
     },
     "vacuum-pattern" => {
-      "mean" => 17.475,
-      "period" => 0.4
+      "mean" => 421.0 / 24,
+      "period" => 6 * 0.025
     },
     "blend" => {
       "stoichiometric" => ((0.9 * 745 * 14.7) + (0.1 * 785 * 9)) / ((0.9 * 745) + (0.1 * 785))

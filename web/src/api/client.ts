@@ -9,6 +9,7 @@ const http = createClient<paths>({
   fetch: (request) => globalThis.fetch(request),
 });
 
+type GaugeSignal = "steady" | "drifting" | "flicking" | "hunting";
 type Answered<T> = { data?: T; error?: unknown; response: Response };
 
 /** What was answered, or an ApiError with the problem. */
@@ -50,6 +51,8 @@ export const api = {
         body: { check, reading, ...(place && { place }) },
       }),
     ),
+  gauge: (kind: "vacuum" | "pressure" | "tachometer", query: { signal: GaugeSignal; seed: number; from: number }) =>
+    taken(http.GET("/api/v1/gauges/{kind}", { params: { path: { kind }, query } })),
   worktop: () => taken(http.GET("/api/v1/worktop")).then((answer) => answer.calculators),
   reckon: (id: string, question: Question) =>
     taken(http.POST("/api/v1/worktop/{id}", { params: { path: { id } }, body: question })),

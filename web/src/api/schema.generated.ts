@@ -302,7 +302,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** @description A simulated gauge as server-sent events, ten readings a second. */
+        /** @description Ten seconds of readings of a simulated gauge, forty a second. */
         get: operations["gauge"];
         put?: never;
         post?: never;
@@ -316,6 +316,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        GaugeStretch: {
+            /** @description s between two readings */
+            interval: number;
+            /** @description s since it was switched on */
+            from: number;
+            values: number[];
+            unit: string;
+        };
         Problem: {
             type: string;
             title: string;
@@ -2412,6 +2420,8 @@ export interface operations {
             query?: {
                 signal?: "steady" | "drifting" | "flicking" | "hunting";
                 seed?: number;
+                /** @description s since it was switched on */
+                from?: number;
             };
             header?: never;
             path: {
@@ -2421,15 +2431,16 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description data: {t, value, unit} */
+            /** @description a stretch of readings */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/event-stream": string;
+                    "application/json": components["schemas"]["GaugeStretch"];
                 };
             };
+            422: components["responses"]["Problem"];
         };
     };
 }

@@ -5,7 +5,8 @@ import { dialTicks, angleOf, dialRange, valueAt } from "../plot/dial-geometry";
 import type { InstrumentProps } from "./kinds";
 import { NumberEntry } from "./number-entry";
 import { needleData } from "./to-reading";
-import { useGauge, type Signal } from "./use-gauge";
+import type { Recorded, Signal } from "./gauge-player";
+import { useGauge } from "./use-gauge";
 import { useTold } from "./use-told";
 
 const SIGNALS: Record<Signal, string> = {
@@ -32,18 +33,15 @@ export function Dial(props: InstrumentProps) {
 
 function Needle(props: InstrumentProps & { onType: () => void }) {
   const { keep, reading, onData } = props;
-  const [state, change] = useKept(keep, { value: null as number | null, record: null as number[] | null });
+  const [state, change] = useKept(`${keep}.needle`, { value: null as number | null, record: null as Recorded | null });
   const [signal, setSignal] = useState<Signal>("steady");
-  const [recorded, setRecorded] = useState<number | null>(null);
   const gauge = useGauge(reading.gauge ?? "vacuum", signal);
   const range = dialRange(reading.gauge, reading.physical);
   const live = gauge.value !== null;
   useTold(needleData(state, reading.unit), onData);
   const record = () => {
-    setRecorded(0);
-    gauge.record(RECORD_S * 10, setRecorded, (values) => {
-      change({ record: values, value: null });
-      setRecorded(null);
+    gauge.record(RECORD_S, (taken) => {
+      change({ record: taken, value: null });
       gauge.stop();
     });
   };
@@ -57,7 +55,7 @@ function Needle(props: InstrumentProps & { onType: () => void }) {
         unit={reading.unit}
         range={range}
         step={step}
-        value={gauge.value ?? state.value ?? (state.record ? mean(state.record) : range[0])}
+        value={gauge.value ?? state.value ?? (state.record ? mean(state.record.values) : range[0])}
         onSet={live ? null : set}
       />
       <div className="flex flex-wrap items-end gap-2">
@@ -73,10 +71,10 @@ function Needle(props: InstrumentProps & { onType: () => void }) {
               Freeze the needle
             </Button>
             {reading.by === "pattern" && (
-              <Button disabled={recorded !== null} onClick={record}>
-                {recorded === null
+              <Button disabled={gauge.recorded !== null} onClick={record}>
+                {gauge.recorded === null
                   ? `Record its pattern, ${RECORD_S} s`
-                  : `Recording ${(recorded / 10).toFixed(0)} of ${RECORD_S} s`}
+                  : `Recording ${gauge.recorded.toFixed(0)} of ${RECORD_S} s`}
               </Button>
             )}
             <Button look="quiet" onClick={gauge.stop}>

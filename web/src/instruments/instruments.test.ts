@@ -38,15 +38,15 @@ describe("what was taken down", () => {
     expect(shotData({ one: [8], other: [7], strokes: "10" })).toEqual({
       inputs: { one: [8], other: [7], strokes: 10 },
     });
-    expect(sweepData({ found: "1.5", steps: [{ turns: 1, value: 700 }] })).toBeNull();
+    expect(sweepData({ found: "1.5", reads: "speed", steps: [{ turns: 1, value: 700 }] })).toBeNull();
     expect(dropsData({ drops: 0, seconds: 0 })).toBeNull();
     expect(dropsData({ drops: 0, seconds: 30 })).toEqual({ inputs: { drops: 0, seconds: 30 } });
     expect(timesData([])).toBeNull();
     expect(timesData([4, 5])).toEqual({ repeats: [4, 5], unit: "s" });
     expect(needleData({ value: null, record: null }, "inHg")).toBeNull();
     expect(needleData({ value: 18, record: null }, "inHg")).toEqual({ value: 18, unit: "inHg" });
-    expect(needleData({ value: 18, record: [18, 17] }, "inHg")).toEqual({
-      inputs: { values: [18, 17], interval: 0.1 },
+    expect(needleData({ value: 18, record: { values: [18, 17], interval: 0.025 } }, "inHg")).toEqual({
+      inputs: { values: [18, 17], interval: 0.025 },
     });
   });
 

@@ -1,21 +1,21 @@
 import { useState } from "react";
 import { Button } from "../ui/button";
 import { useKept } from "../kept/use-kept";
+import { Choices } from "../ui/choices";
 import { NumberField } from "../ui/number-field";
 import { parseNumber } from "../words/numbers";
 import type { InstrumentProps } from "./kinds";
-import { sweepData } from "./to-reading";
+import { sweepData, type Swept } from "./to-reading";
 import { useTold } from "./use-told";
 
 const STEP = 0.25;
+const READS = { speed: { name: "Speed", unit: "rpm" }, vacuum: { name: "Vacuum", unit: "inHg" } } as const;
+
+type Sweep = { found: string; next: string; reads: Swept; steps: { turns: number; value: number }[] };
 
 /** One reading a quarter turn: type it, press Enter, the next step is set. The curve and its peak stand in the verdict. */
 export function SweepRecorder({ keep, onData, wrongAt }: InstrumentProps) {
-  const [state, change] = useKept(keep, {
-    found: "1.5",
-    next: "0.75",
-    steps: [] as { turns: number; value: number }[],
-  });
+  const [state, change] = useKept<Sweep>(keep, { found: "1.5", next: "0.75", reads: "speed", steps: [] });
   const [text, setText] = useState("");
   const [error, setError] = useState<string | null>(null);
   useTold(sweepData(state), onData);
@@ -42,6 +42,13 @@ export function SweepRecorder({ keep, onData, wrongAt }: InstrumentProps) {
         take();
       }}
     >
+      <Choices
+        label="What you read"
+        value={state.reads}
+        onChange={(reads) => change({ reads: reads as Swept })}
+        className="flex flex-wrap gap-1.5"
+        options={Object.entries(READS).map(([id, { name, unit }]) => ({ id, says: `${name} (${unit})` }))}
+      />
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
         <NumberField
           label="Screw was found at"
@@ -58,7 +65,8 @@ export function SweepRecorder({ keep, onData, wrongAt }: InstrumentProps) {
           error={wrongAt("inputs/turns")}
         />
         <NumberField
-          label="Speed or vacuum"
+          label="It reads"
+          unit={READS[state.reads].unit}
           text={text}
           onText={setText}
           error={error ?? wrongAt("inputs/values")}

@@ -1,5 +1,6 @@
 import type { ReadingData } from "../api/types";
 import { parseNumber } from "../words/numbers";
+import type { Recorded } from "./gauge-player";
 
 /** What instruments have taken down, as a reading the server can judge; null while it is not enough. Pure. */
 export function numberData(state: {
@@ -44,13 +45,20 @@ export function shotData(state: { one: number[]; other: number[]; strokes: strin
   return { inputs: { one: state.one, strokes, ...(state.other.length > 0 && { other: state.other }) } };
 }
 
-export function sweepData(state: { found: string; steps: { turns: number; value: number }[] }): ReadingData | null {
+export type Swept = "speed" | "vacuum";
+
+export function sweepData(state: {
+  found: string;
+  reads: Swept;
+  steps: { turns: number; value: number }[];
+}): ReadingData | null {
   const found = parseNumber(state.found);
   if (state.steps.length < 4) return null;
   return {
     inputs: {
       turns: state.steps.map((step) => step.turns),
       values: state.steps.map((step) => step.value),
+      reads: state.reads,
       ...(found !== null && { found }),
     },
   };
@@ -84,8 +92,8 @@ export function timesData(times: number[]): ReadingData | null {
   return { ...oneOrMore(times), unit: "s" };
 }
 
-/** A needle set by hand, or a record of how it moved (ten readings a second). */
-export function needleData(state: { value: number | null; record: number[] | null }, unit: string): ReadingData | null {
-  if (state.record) return { inputs: { values: state.record, interval: 0.1 } };
+/** A needle set by hand, or a record of how it moved. */
+export function needleData(state: { value: number | null; record: Recorded | null }, unit: string): ReadingData | null {
+  if (state.record) return { inputs: { values: state.record.values, interval: state.record.interval } };
   return state.value === null ? null : { value: state.value, unit };
 }

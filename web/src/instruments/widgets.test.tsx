@@ -145,9 +145,11 @@ describe("timing", () => {
 describe("recording", () => {
   it("a sweep sets the next step by itself and replaces a step taken again", async () => {
     const { user } = draw(<SweepRecorder {...props()} />);
-    const field = screen.getByLabelText("Speed or vacuum");
+    const field = screen.getByLabelText("It reads");
     for (const speed of ["655", "684", "703", "712"]) await user.type(field, `${speed}{Enter}`);
-    expect(last()).toEqual({ inputs: { turns: [0.75, 1, 1.25, 1.5], values: [655, 684, 703, 712], found: 1.5 } });
+    expect(last()).toEqual({
+      inputs: { reads: "speed", turns: [0.75, 1, 1.25, 1.5], values: [655, 684, 703, 712], found: 1.5 },
+    });
     const now = screen.getByLabelText("Now at");
     await user.clear(now);
     await user.type(now, "1");

@@ -7,8 +7,8 @@ module UpperBranch
     #
     # A formula is a method of (v, k): v the inputs in SI by name (numbers, arrays for lists, words for choices, nil
     # where left out), k the row's limits, the shared tables and `unsure`, the standard uncertainty of each input. It
-    # returns {output id => SI value or nil, says: [sentences], curve: Curve}; what is dear to reckon and has no uncertainty of its own may come as a proc, [value,
-    # unit] where the unit is the answer's own.
+    # returns {output id => SI value or nil, says: [sentences], curve: Curve}; what is dear to reckon and has no
+    # uncertainty of its own may come as a proc, [value, unit] where the unit is the answer's own.
     class Calculator
       # uncertainty: standard, in the unit, nil where it is not known; freedom: its degrees of freedom where few repeats
       # told it; draws: the answer for evenly spread inputs, where it has a kink

@@ -12,8 +12,9 @@ module UpperBranch
     #
     # A parabola that one wild reading does not move: of those through three readings the one that most others lie near
     # (least median of squares), then fitted to all with less weight on what lies far off and none beyond 4.685 times
-    # the scatter (Tukey's biweight); the scatter by the median of what is left over (Rousseeuw and Leroy, Robust Regression
-    # and Outlier Detection, 1987). The peak's uncertainty by propagation from the covariance of the coefficients.
+    # the scatter (Tukey's biweight); the scatter by the median of what is left over (Rousseeuw and Leroy, Robust
+    # Regression and Outlier Detection, 1987). The peak's uncertainty by propagation from the covariance of the
+    # coefficients.
     class MixtureSweep
       BIWEIGHT = 4.685
       TRIPLES = 300 # parabolas tried at most
@@ -96,6 +97,19 @@ module UpperBranch
           "lean-drop-back" => peak + (leaner * [begins - step, 0.0].max),
           "drop-by" => peak + (leaner * fall)
         }.transform_values { |at| at if at.between?(*turns.minmax) }
+      end
+
+      # Where to take the next reading: past the end it still rises at, or at the peak until that is known to an eighth
+      # of a turn; nil where enough is known.
+      def next_turns(step: 0.25)
+        low, high = turns.minmax
+        likely = chances.max_by(&:last).first
+        return high + step if likely == "above"
+        return [low - step, 0.0].max if likely == "below" && low.positive?
+        return if likely != "inside" || peak_uncertainty <= step / 2
+
+        nearest = (peak / (step / 2)).round * step / 2
+        nearest unless turns.include?(nearest)
       end
 
       # Scatter of one reading about the curve, never less than the instrument's.

@@ -9,7 +9,7 @@ module UpperBranch
     class SignalPattern
       CLEAR = 0.35 # correlation under which nothing repeats
 
-      attr_reader :mean, :drift
+      attr_reader :mean, :drift, :interval
 
       # values: 8 or more; interval: seconds between them
       def initialize(values, interval:)

@@ -28,7 +28,8 @@ module UpperBranch
         }
       }.freeze
 
-      FLICK = 0.64 # s between the drops of one cylinder at a slow idle, as a needle shows them
+      RATE = 40    # readings a second
+      FLICK = 0.16 # s between the drops of one cylinder of a four-stroke at 750 rpm
       HUNT = 2.4   # s a swing
       NOISE = 0.004
 
@@ -46,11 +47,18 @@ module UpperBranch
         @level * (1 + noise(seconds) + send(@signal, seconds))
       end
 
+      # A stretch of readings: {interval:, from:, values:}. from: s since it was switched on; seconds: how long
+      def stretch(from, seconds)
+        first = (from * RATE).round
+        { interval: 1.0 / RATE, from: first.to_f / RATE,
+          values: Array.new((seconds * RATE).round) { |i| at((first + i) / RATE.to_f).round(3) } }
+      end
+
       private
 
       def steady(_seconds) = 0.0
       def drifting(seconds) = -0.16 * (1 - Math.exp(-seconds / 12.0))
-      def flicking(seconds) = (seconds % FLICK) < 0.16 ? -0.18 : 0.0
+      def flicking(seconds) = (seconds % FLICK) < FLICK / 4 ? -0.18 : 0.0
       def hunting(seconds) = 0.07 * Math.sin(2 * Math::PI * seconds / HUNT)
 
       # Evenly spread jitter, never the same for two neighboring samples.

@@ -73,6 +73,8 @@ module UpperBranch
           "either_way" => @machine.features.include?(rule["unknown_by"]),
           "base_cuts" => base(rule, place),
           **demand(rule),
+          "strokes" => @machine.two_stroke? ? "2" : "4",
+          "cylinders" => @machine.places.cylinders,
           "fitted" => check.words(@machine.features)
         )
       end

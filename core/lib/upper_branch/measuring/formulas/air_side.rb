@@ -95,45 +95,21 @@ module UpperBranch
                                       "#{Words.amount(pressure, 'inHg', 1)}: look at the gauge, or at the height")
         end
 
-        def vacuum_pattern(v, _k)
+        def vacuum_pattern(v, k)
           pattern = SignalPattern.new(v[:values], interval: v[:interval])
-          cycle = 120 / v[:rpm] # s for the four strokes of one cylinder
-          firing = cycle / v[:cylinders]
-          points = v[:values].each_with_index.map { |value, i| [i * v[:interval], Units.from_si(value, "inHg")] }
+          cycle = (v[:strokes] == "4" ? 120 : 60) / v[:rpm]
+          motion = GaugeMotion.new(pattern, cycle: cycle, firing: cycle / v[:cylinders], limits: k)
           {
-            mean: pattern.mean,
-            spread: pattern.spread,
-            dip: pattern.dip,
-            period: pattern.period,
-            says: [pattern.period ? repeats(pattern.period, cycle, firing) : "Nothing repeats."],
-            curve:
-              Calculator::Curve.new(
-                x: {
-                  name: "Time",
-                  unit: "s"
-                },
-                y: {
-                  name: "Vacuum",
-                  unit: "inHg"
-                },
-                series: [{ name: "Gauge", points: points }],
-                marks: []
-              )
+            mean: pattern.mean, spread: pattern.spread, dip: pattern.dip, period: pattern.period,
+            **motion.shares.to_h { |kind, share| [:"#{kind}_share", share] },
+            says: [motion.says], curve: needle_curve(v)
           }
         end
 
-        def repeats(period, cycle, firing)
-          seconds = format("%.2f", period)
-          if (period / cycle).between?(0.75, 1.33)
-            return "It repeats every #{seconds} s, once a working cycle: one cylinder."
-          end
-          if (period / firing).between?(0.75, 1.33)
-            return "It repeats every #{seconds} s, with each firing: that is the needle following the engine."
-          end
-
-          # A damped needle shows one cylinder's drop some cycles apart.
-          slow = period > 8 * cycle ? ", far slower than a cylinder: mixture hunting, or the governor chasing" : ""
-          "It repeats every #{seconds} s#{slow}."
+        def needle_curve(v)
+          points = v[:values].each_with_index.map { |value, i| [i * v[:interval], Units.from_si(value, "inHg")] }
+          Calculator::Curve.new(x: { name: "Time", unit: "s" }, y: { name: "Vacuum", unit: "inHg" },
+                                series: [{ name: "Gauge", points: points }], marks: [])
         end
 
         def blend(v, k)

@@ -44,6 +44,7 @@ module UpperBranch
             lean_drop_back: settings["lean-drop-back"],
             drop_by: settings["drop-by"],
             range: sweep.range,
+            next: sweep.next_turns,
             says: [sweep_says(sweep, chances)],
             curve: sweep_curve(sweep, settings, v[:reads])
           }

@@ -7,6 +7,8 @@ module UpperBranch
       # "unit", "resolution", "accuracy", "altitude"}; resolution and accuracy class of the instrument at hand in the
       # unit, where they are not the usual ones.
       class Number
+        include AtHeight
+
         def initialize(rule, data, _worktop)
           @rule = rule
           @data = data
@@ -14,7 +16,7 @@ module UpperBranch
 
         def reading
           values = numbers.map { |value| checked(value) }
-          lift, says = corrected(values.sum / values.size)
+          lift, says = lifted(values.sum / values.size)
           read = Uncertainty.mean(values.map { |value| value + lift }, resolution, @rule["repeatability"], accuracy)
           shares = @rule["cuts"] ? read.shares(@rule["cuts"]) : []
           Reading.new(
@@ -70,19 +72,6 @@ module UpperBranch
           end
 
           Units.step(given, unit) / Units.step(1, @rule["unit"])
-        end
-
-        # What a vacuum read on a mountain is short of what it would be at the sea: [lift, sentences]
-        def corrected(mean)
-          height = @data["altitude"]
-          return [0.0, []] unless height && @rule["altitude"]
-          unless height.is_a?(Numeric) && height.between?(-400, 5000)
-            raise Invalid.new("reading/altitude", "The altitude lies between -400 and 5000 m")
-          end
-
-          sea = Units.from_si(Air.vacuum_at_sea(Units.to_si(mean, @rule["unit"]), height), @rule["unit"])
-          here = "#{Words.number(mean)} #{@rule['unit']} at #{height.round} m"
-          [sea - mean, ["#{here} is #{Words.number(sea.round(1))} as at the sea."]]
         end
 
         def refuse(field, message)
