@@ -58,6 +58,36 @@ module LogMaker
     [2600 - (620 * short), 0.9 + (0.3 * short)]
   end
 
+  # A cider van in good health: idles, pulls under load, changes up, runs down the hill with the throttle shut, coasts
+  # down to the idle again. Nothing in it is a fault.
+  def self.van(rate: 20, seconds: 100)
+    (0...(seconds * rate)).map do |i|
+      t = i / rate.to_f
+      throttle, rpm, lambda = van_at(t)
+      Row.new(t, throttle + jitter(i, 0.3), rpm + jitter(i, 9), lambda + jitter(i, 0.01))
+    end
+  end
+
+  # [throttle, rpm, lambda]
+  def self.van_at(t)
+    return [2.0, 780, 0.95] if t < 15
+    return [90.0, 1300 + (260 * (t - 15)), 0.87] if t < 24
+    return [90.0, 2300 + (150 * (t - 24)), 0.88] if t < 36
+    return [35.0, 3000, 1.02] if t < 55
+    return [1.5, 3000 - (62 * (t - 55)), 1.45] if t < 90
+
+    [2.0, 800, 0.96]
+  end
+
+  # A press engine on a logger that writes twice a second: hunts slowly, and what is quicker cannot be seen.
+  def self.press(rate: 2, seconds: 180)
+    (0...(seconds * rate)).map do |i|
+      t = i / rate.to_f
+      hunt = t.between?(60, 150) ? 0.06 * Math.sin(2 * Math::PI * t / 7.5) : 0
+      Row.new(t, 3.0 + jitter(i, 0.2), (820 * (1 + hunt)) + jitter(i, 5), 0.96 - (hunt / 2))
+    end
+  end
+
   # Jitter that is the same every time.
   def self.jitter(i, size)
     size * Math.sin(i * 12.9898) * Math.cos(i * 78.233)
@@ -93,6 +123,8 @@ when "samples"
     "Invented log: fruit lorry on the valley road\nTime (s),Throttle (%),RPM,Lambda"
   )
   LogMaker.write("docs/examples/frost-fan-pull.csv", LogMaker.fan, "Time (s),TPS (%),Engine Speed (rpm),Lambda")
+  LogMaker.write("docs/examples/cider-van-hill.csv", LogMaker.van, "Time (s),Throttle (%),RPM,Lambda")
+  LogMaker.write("docs/examples/press-engine-slow-logger.csv", LogMaker.press, "Time (s),Throttle (%),RPM,Lambda")
 when "large"
   LogMaker.large(ARGV.fetch(1), (ARGV[2] || 49).to_f)
 end

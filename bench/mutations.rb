@@ -72,7 +72,7 @@ module Mutations
     env["CONTENT_TYPE"] = type if type
     status, headers, parts = app.call(env)
     text = +""
-    parts.each { |part| text << part.to_s.b } unless headers["content-type"] == "text/event-stream"
+    parts.each { |part| text << part.to_s.b }
     parts.close if parts.respond_to?(:close)
     [status, headers, text.force_encoding("UTF-8")]
   end

@@ -97,6 +97,17 @@ RSpec.describe "A data log" do
       expect(fan.evidence).to eq(check: "load-hold", outcomes: ["fades"])
     end
 
+    it "finds nothing wrong with the cider van: pull, change up, overrun and coast-down are health" do
+      expect(reading(sample("cider-van-hill")).events).to be_empty
+    end
+
+    it "finds the press engine's slow hunt at two readings a second, and says what those cannot show" do
+      slow = reading(sample("press-engine-slow-logger"))
+      expect(slow.events.map { |event| [event.kind, event.evidence[:symptom]] }).to eq [%w[surge idle-hunts]]
+      expect([slow.events.first.from, slow.events.first.to]).to match [be_within(7.5).of(60), be_within(7.5).of(150)]
+      expect(slow.notes.size).to eq 1
+    end
+
     it "finds the period of a hunt at idle, within a tenth" do
       [0.8, 1.5, 2.5].each do |period|
         events = reading(record(40) { |t| [2, 800 + (60 * Math.sin(2 * Math::PI * t / period))] }).events
@@ -121,7 +132,7 @@ RSpec.describe "A data log" do
       dies = record(30) { |t| t < 10 ? [5, 900] : [80, [900 - (700 * (t - 10)), 0].max] }
       events = reading(dies).events.select { |event| event.kind == "hesitation" }
       expect(events.map { |event| event.from.round }).to eq [10]
-      expect(events.first.says).to include("1.2 s late")
+      expect(events.first.says).to include("never answers: it falls 100 %")
     end
 
     it "reads any log of numbers, however short, flat or wild" do

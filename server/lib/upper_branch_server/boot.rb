@@ -12,7 +12,7 @@ module UpperBranchServer
         @store = Store.new(@database, catalogue)
         app = App.assemble(store: @store, catalogue: catalogue)
         Rack::Builder.app do
-          use Rack::Deflater, if: ->(_env, _status, headers, _body) { headers["content-type"] != "text/event-stream" }
+          use Rack::Deflater
           run app
         end
       end

@@ -1188,6 +1188,8 @@ export interface components {
                 /** @enum {string} */
                 word: "lean" | "right" | "rich";
             }[];
+            /** @description what the readings come too slowly to show; absent in logs read before it was said */
+            notes?: string[];
             /** @description column -> [time, low, high] */
             picture: {
                 [key: string]: number[][];

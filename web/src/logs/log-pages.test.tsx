@@ -45,6 +45,11 @@ describe("a log that was read", () => {
     expect(screen.getByRole("img", { name: "Speed over time, 1 findings marked" })).toBeTruthy();
   });
 
+  it("says what the readings come too slowly to show", () => {
+    draw(<LogView log={log()} reading={reading({ notes: ["2 readings a second: nothing faster than 2 s."] })} />);
+    expect(screen.getByText(/nothing faster than 2 s/)).toBeTruthy();
+  });
+
   it("looks closer at one finding, and back at the whole", async () => {
     const { user } = draw(<LogView log={log()} reading={reading()} />);
     const whole = screen.getByText<HTMLButtonElement>("Whole log");

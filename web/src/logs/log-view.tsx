@@ -41,6 +41,11 @@ export function LogView({ log, reading }: { log: DataLog; reading: LogReading })
             Whole log
           </Button>
         </div>
+        {reading.notes?.map((note) => (
+          <p key={note} className="text-fuel">
+            {note}
+          </p>
+        ))}
         {Object.entries(reading.picture)
           .filter(([name]) => name !== "afr" || !reading.picture.lambda)
           .map(([name, points], i) => (

@@ -18,9 +18,10 @@ module UpperBranch
       def initialize(samples, signs)
         @samples = samples
         found = signs["detectors"]
-        @zones = Detectors::Zones.new(samples, signs["zones"])
+        @zones = Detectors::Zones.new(samples, signs["zones"], signs["overrun"])
+        @surge = Detectors::Surge.new(samples, found["surge"])
         @detectors = [
-          Detectors::Surge.new(samples, found["surge"]),
+          @surge,
           Detectors::Hesitation.new(samples, found["hesitation"]),
           Detectors::Fade.new(samples, found["fade"]),
           @zones
@@ -31,6 +32,9 @@ module UpperBranch
       def events
         @events ||= @detectors.flat_map(&:events).sort_by { |event| [event.from, event.kind] }
       end
+
+      # What the readings come too slowly to show: sentences.
+      def notes = @surge.notes
 
       # How rich each throttle zone runs; empty without lambda and throttle.
       def zones = @zones.all

@@ -16,7 +16,9 @@ module UpperBranchServer
       LOST = 20 # s without a sign of its reader after which a log never will be read
       SAMPLES = {
         "fruit-lorry-road" => "Fruit lorry on the valley road",
-        "frost-fan-pull" => "Frost fan pulling flat out"
+        "frost-fan-pull" => "Frost fan pulling flat out",
+        "cider-van-hill" => "Cider van over the hill, in good health",
+        "press-engine-slow-logger" => "Press engine, two readings a second"
       }.freeze
       INTERRUPTED = { "field" => "file", "detail" => "Reading it was interrupted. Send it again." }.freeze
       UNREADABLE = {

@@ -12,6 +12,8 @@ module UpperBranch
         SMOOTHED = 0.5 # s
         STILL_PULLS = 0.98 # of the highest speed
         ONE_TIME_CONSTANT = 0.63 # of the fall, 1 - 1/e
+        STEP = 0.5 # s that a change up takes
+        STILL_PULLING = 0.02 # of the speed, gained in four times that
 
         # rule: of knowledge/signs.yml
         def initialize(samples, rule)
@@ -23,7 +25,7 @@ module UpperBranch
         def events
           return [] unless @samples.all?("throttle", "rpm")
 
-          full_throttle.filter_map { |from, to| fade_in(smooth(@samples["rpm"][from..to].dup), from) }
+          full_throttle.flat_map { |from, to| pulls(from, to) }.filter_map { |from, rpm| fade_in(rpm, from) }
         end
 
         private
@@ -35,15 +37,29 @@ module UpperBranch
           runs.select { |run| run.size * @samples.step >= @rule["held"] }.map { |run| [run.first, run.last] }
         end
 
-        # Running mean.
-        def smooth(values)
-          width = @samples.count(SMOOTHED)
-          return values if width < 2 || values.size <= width
+        # The pulls between changes up: [[from, smoothed speed], ...]
+        def pulls(from, to)
+          raw = @samples["rpm"][from..to].dup
+          edges = [0, *shifts(raw), raw.size]
+          edges.each_cons(2).filter_map do |first, past|
+            [from + first, Smooth.mean(raw[first...past].dup, @samples.count(SMOOTHED))] if past - first > 2
+          end
+        end
 
-          sums = values.cumsum
-          middle = (sums[width..] - sums[0...-width]) / width
-          left = width / 2
-          Numo::DFloat.cast(([middle[0]] * left) + middle.to_a + ([middle[-1]] * (values.size - left - middle.size)))
+        # Where the speed steps down and the pull goes on: a change up.
+        def shifts(rpm)
+          width = @samples.count(STEP)
+          return [] if rpm.size <= 4 * width
+
+          lost = 1 - (rpm[width..] / Numo::DFloat.maximum(rpm[0...-width], 1))
+          places = lost.gt(@rule["shift"]).where.to_a
+          runs = places.slice_when { |one, other| other - one > width }.to_a
+          runs.map { |run| run.last + width }.select { |place| pulls_on?(rpm, place, width) }
+        end
+
+        def pulls_on?(rpm, place, width)
+          after = rpm[place...[place + (4 * width), rpm.size].min]
+          after.size > 2 && Smooth.slope(after.dup) * after.size > STILL_PULLING * after.mean
         end
 
         def fade_in(rpm, from)

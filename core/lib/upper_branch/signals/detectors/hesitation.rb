@@ -5,10 +5,17 @@ require "numo/narray"
 module UpperBranch
   module Signals
     module Detectors
-      # The throttle opens, and the speed falls, or hardly rises, for as long again.
+      # The throttle opens, and the pull comes late, or the speed sags first. Late is reckoned from the pull that
+      # follows: its straight line, drawn back to the speed before, begins when the engine took up; under load a healthy
+      # pull climbs slowly, but from the first.
       #
       #   Hesitation.new(samples, signs["detectors"]["hesitation"]).events
       class Hesitation
+        # late: s, nil where it never answers; unsure: standard uncertainty of that; sag: of the speed before
+        Answer = Struct.new(:late, :sag, :unsure, keyword_init: true)
+
+        NOISY = 3.0 # standard deviations from which a climb or a sag is none of noise
+
         # rule: of knowledge/signs.yml
         def initialize(samples, rule)
           @samples = samples
@@ -34,35 +41,91 @@ module UpperBranch
           places = (rise > @rule["opens"]).where.to_a
           apart = @samples.count(@rule["apart"])
           firsts = places.each_with_index.select { |place, i| i.zero? || place - places[i - 1] > apart }
-          firsts.map { |place,| place + (ahead / 2) }
+          firsts.map { |place,| steepest(place, ahead) }
+        end
+
+        # Where in it the throttle moves.
+        def steepest(place, ahead)
+          steps = @samples["throttle"][place..(place + ahead)].diff
+          place + steps.max_index + 1
         end
 
         def hesitation_at(start)
-          rpm = @samples["rpm"]
-          finish = [start + @samples.count(@rule["looks_on"]), rpm.size - 1].min
-          before = rpm[[start - @samples.count(@rule["within"]), 0].max..start].mean
-          delay, sag = answer(rpm[start..finish], before)
-          return unless delay > @rule["late"] || sag > @rule["sag"]
+          finish = still_open(start)
+          return if finish - start < 3
+
+          before = @samples["rpm"][[start - @samples.count(@rule["within"] * 3), 0].max...start]
+          answer = answer(@samples["rpm"][start..finish].dup, before)
+          return unless late?(answer) || answer.sag > @rule["sag"]
+
+          late = answer.late || ((finish - start) * @samples.step)
 
           Event.new(
             kind: "hesitation",
             from: @samples.time[start],
-            to: @samples.time[finish],
-            strength: delay,
-            says: "#{words(delay, sag)}#{lean_spike(start, finish)}.",
+            to: @samples.time[[start + @samples.count(late), finish].min],
+            strength: late,
+            says: "#{words(answer)}#{lean_spike(start, finish)}.",
             evidence: Event.evidence(@rule["evidence"])
           )
         end
 
-        # [s until the speed answers, how far it sags first]
-        def answer(part, before)
-          late = part.gt(before * @rule["answered"]).where
-          [(late.empty? ? part.size - 1 : late[0]) * @samples.step, 1 - (part.min / before)]
+        def late?(answer) = answer.late.nil? || answer.late - (2 * answer.unsure) > @rule["late"]
+
+        # The last sample that is looked at: a while on, or when the throttle shuts again.
+        def still_open(start)
+          finish = [start + @samples.count(@rule["looks_on"]), @samples["rpm"].size - 1].min
+          throttle = @samples["throttle"][start..finish]
+          shut = throttle.lt(throttle[[@samples.count(0.1), throttle.size - 1].min] / 2).where
+          shut.empty? ? finish : start + shut[0]
         end
 
-        def words(delay, sag)
-          first = sag > 0.02 ? ", falling #{Measuring::Words.percent(sag, 0)} first" : ""
-          "The throttle opens, the speed answers #{format('%.1f', delay)} s late#{first}"
+        def answer(part, before)
+          noise = Smooth.noise(part)
+          speed = before.empty? ? part[0] : before.mean
+          sag = speed.positive? ? [(speed - Smooth.mean(part, @samples.count(0.15)).min) / speed, 0.0].max : 0.0
+          sag = 0.0 if sag * speed < NOISY * noise
+          late, unsure = lateness(part, speed, noise)
+          Answer.new(late: late, sag: sag, unsure: unsure)
+        end
+
+        # [s, standard uncertainty]; none where there is no pull to reckon it from and no sag either.
+        def lateness(part, speed, noise)
+          width = [@samples.count(@rule["pull"]), 3].max
+          return [0.0, 0.0] if part.size < width
+
+          start, slope = steepest_climb(part, width)
+          errors = [noise / Math.sqrt(width), noise * Math.sqrt(12.0 / (width**3))] # of a straight line: height, slope
+          rise = part[start...(start + width)].mean - speed
+          return never(part, speed) if rise < NOISY * errors.first || slope <= NOISY * errors.last
+
+          drawn_back(start + ((width - 1) / 2.0), rise, slope, errors)
+        end
+
+        # Where the pull's line crosses the speed before, and how surely: in s.
+        def drawn_back(middle, rise, slope, errors)
+          late = [middle - (rise / slope), 0.0].max
+          unsure = Math.hypot(errors.first / slope, errors.last / slope * rise / slope)
+          [late * @samples.step, unsure * @samples.step]
+        end
+
+        # The steepest straight line through so many samples: [where it begins, slope a sample]
+        def steepest_climb(part, width)
+          starts = (0..(part.size - width)).step([width / 6, 1].max).to_a
+          starts.map { |from| [from, Smooth.slope(part[from...(from + width)].dup)] }.max_by(&:last)
+        end
+
+        # No pull at all: it never answers where the speed goes down, else the load holds it.
+        def never(part, speed) = [part[-1] < speed * (1 - @rule["sag"]) ? nil : 0.0, 0.0]
+
+        def words(answer)
+          unless answer.late
+            return "The throttle opens and the speed never answers: it falls #{Measuring::Words.percent(answer.sag, 0)}"
+          end
+
+          first = answer.sag > 0.02 ? ", falling #{Measuring::Words.percent(answer.sag, 0)} first" : ""
+          give = answer.unsure > 0.05 ? " (give or take #{format('%.1f', 2 * answer.unsure)})" : ""
+          "The throttle opens, the speed answers #{format('%.1f', answer.late)} s#{give} late#{first}"
         end
 
         def lean_spike(start, finish)
