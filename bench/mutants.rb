@@ -1,0 +1,138 @@
+# frozen_string_literal: true
+
+# Do the specs of measuring notice a wrong number or sign? One literal, sign or comparison at a time is changed in
+# core/lib/**/measuring, signals and worktop.yml, evenly picked from all of them, and the specs are run on it. Survivors
+# are listed; those that are left stand explained in docs/benchmark.md.
+#
+#   ruby bench/mutants.rb [HOW_MANY] [SEED]
+require "English"
+require "ripper"
+require_relative "../bin/lib/gem_groups"
+gems :default, :test
+require "upper_branch"
+
+module Bench
+  ROOT = File.expand_path("..", __dir__)
+  $LOAD_PATH.unshift "#{ROOT}/core/spec"
+
+  # One change of one token.
+  Mutant = Struct.new(:path, :line, :column, :was, :becomes, keyword_init: true) do
+    def name = "#{path.delete_prefix("#{Bench::ROOT}/")}:#{line} #{was} -> #{becomes}"
+
+    # The file with the change in it.
+    def text
+      lines = File.readlines(path)
+      lines[line - 1] = lines[line - 1].byteslice(0, column) + becomes + lines[line - 1].byteslice((column + was.bytesize)..)
+      lines.join
+    end
+  end
+
+  # Where something can be changed.
+  module Sites
+    SIGNS = { "+" => "-", "-" => "+", "*" => "/", "/" => "*", "<" => ">", ">" => "<", "<=" => ">", ">=" => "<",
+              "**" => "*" }.freeze
+
+    module_function
+
+    def all
+      ruby = Dir["#{ROOT}/core/lib/upper_branch/{measuring,signals}/**/*.rb"].flat_map { |path| of_ruby(path) }
+      ruby + of_table("#{ROOT}/core/knowledge/worktop.yml")
+    end
+
+    def of_ruby(path)
+      Ripper.lex(File.read(path)).filter_map do |(line, column), type, token|
+        becomes = type == :on_op ? SIGNS[token] : other(type, token)
+        becomes && Mutant.new(path: path, line: line, column: column, was: token, becomes: becomes)
+      end
+    end
+
+    def other(type, token) = %i[on_int on_float].include?(type) ? number(token) : nil
+
+    # Off by a fifth, a whole number by one.
+    def number(token)
+      return (Integer(token) + 1).to_s if token.match?(/\A\d+\z/)
+
+      token.match?(/\A\d[\d_]*\.?\d*(e-?\d+)?\z/) ? (Float(token) * 1.2).to_s : nil
+    end
+
+    # Limits, coefficients and fuels of the worktop: what formulas reckon with.
+    def of_table(path)
+      File.readlines(path).each_with_index.flat_map do |line, i|
+        next [] unless line.match?(/\A\s+limits:|\A  (sharp|ragged|jet|tube|gasoline|ethanol):|\Ahand:/)
+
+        line.to_enum(:scan, /(?<=: )\d+\.?\d*(?=[,}])/).map { $LAST_MATCH_INFO }.map do |match|
+          Mutant.new(path: path, line: i + 1, column: match.pre_match.bytesize, was: match[0], becomes: number(match[0]))
+        end
+      end
+    end
+  end
+
+  # The specs on one mutant, in a process of their own: :killed, :survived or :slow.
+  class Trial
+    SPECS = %w[measuring signals reference practice].map { |room| "#{ROOT}/core/spec/#{room}" }.freeze
+    SECONDS = 120
+
+    def initialize(mutant)
+      @mutant = mutant
+    end
+
+    def start
+      @pid = fork { run }
+      @since = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      self
+    end
+
+    # nil while it runs
+    def verdict
+      _, status = Process.waitpid2(@pid, Process::WNOHANG)
+      return status.success? ? :survived : :killed if status
+      return if Process.clock_gettime(Process::CLOCK_MONOTONIC) - @since < SECONDS
+
+      Process.kill("KILL", @pid)
+      Process.wait(@pid)
+      :killed # it never ends: noticed
+    end
+
+    private
+
+    def run
+      $stdout.reopen(File::NULL)
+      $stderr.reopen(File::NULL)
+      change
+      exit!(RSpec::Core::Runner.run(["--fail-fast", "--require", "spec_helper", "-I", "#{ROOT}/core/spec", *specs]))
+    rescue Exception # rubocop:disable Lint/RescueException -- a mutant that does not even load is noticed
+      exit!(1)
+    end
+
+    def specs = Dir[*SPECS.map { |room| "#{room}/*_spec.rb" }].grep_v(/bayes|polybox|noisy|brute/)
+
+    def change
+      if @mutant.path.end_with?(".yml")
+        table = Psych.safe_load(@mutant.text, aliases: true)
+        CATALOGUE.define_singleton_method(:worktop) { @mutated ||= UpperBranch::Measuring::Worktop.new(table) }
+      else
+        Zeitwerk::Loader.eager_load_all
+        eval(@mutant.text, TOPLEVEL_BINDING, @mutant.path) # rubocop:disable Security/Eval -- our own file, one token off
+      end
+    end
+  end
+end
+
+require "rspec/core"
+require "spec_helper"
+count = (ARGV[0] || 150).to_i
+picked = Bench::Sites.all.shuffle(random: Random.new((ARGV[1] || 1).to_i)).first(count)
+waiting = picked.dup
+running = {}
+verdicts = {}
+until waiting.empty? && running.empty?
+  while running.size < 2 && (mutant = waiting.shift)
+    running[mutant] = Bench::Trial.new(mutant).start
+  end
+  running.each { |mutant, trial| (verdict = trial.verdict) && verdicts[mutant] = verdict }
+  running.reject! { |mutant, _| verdicts.key?(mutant) }
+  sleep 0.05
+end
+killed, survived = picked.partition { |mutant| verdicts[mutant] == :killed }
+puts "#{killed.size} of #{picked.size} noticed (#{(100.0 * killed.size / picked.size).round} %); survivors:"
+puts survived.map(&:name).sort
