@@ -11,6 +11,7 @@ require_relative "../bin/lib/gem_groups"
 gems :default, :test
 require "upper_branch"
 
+# The specs of measuring put to the test.
 module Bench
   ROOT = File.expand_path("..", __dir__)
   $LOAD_PATH.unshift "#{ROOT}/core/spec"
@@ -22,7 +23,8 @@ module Bench
     # The file with the change in it.
     def text
       lines = File.readlines(path)
-      lines[line - 1] = lines[line - 1].byteslice(0, column) + becomes + lines[line - 1].byteslice((column + was.bytesize)..)
+      whole = lines[line - 1]
+      lines[line - 1] = whole.byteslice(0, column) + becomes + whole.byteslice((column + was.bytesize)..)
       lines.join
     end
   end
@@ -61,7 +63,8 @@ module Bench
         next [] unless line.match?(/\A\s+limits:|\A  (sharp|ragged|jet|tube|gasoline|ethanol):|\Ahand:/)
 
         line.to_enum(:scan, /(?<=: )\d+\.?\d*(?=[,}])/).map { $LAST_MATCH_INFO }.map do |match|
-          Mutant.new(path: path, line: i + 1, column: match.pre_match.bytesize, was: match[0], becomes: number(match[0]))
+          at = match.pre_match.bytesize
+          Mutant.new(path: path, line: i + 1, column: at, was: match[0], becomes: number(match[0]))
         end
       end
     end
@@ -108,8 +111,8 @@ module Bench
 
     def change
       if @mutant.path.end_with?(".yml")
-        table = Psych.safe_load(@mutant.text, aliases: true)
-        CATALOGUE.define_singleton_method(:worktop) { @mutated ||= UpperBranch::Measuring::Worktop.new(table) }
+        worktop = UpperBranch::Measuring::Worktop.new(Psych.safe_load(@mutant.text, aliases: true))
+        CATALOGUE.define_singleton_method(:worktop) { worktop }
       else
         Zeitwerk::Loader.eager_load_all
         eval(@mutant.text, TOPLEVEL_BINDING, @mutant.path) # rubocop:disable Security/Eval -- our own file, one token off
@@ -121,7 +124,7 @@ end
 require "rspec/core"
 require "spec_helper"
 count = (ARGV[0] || 150).to_i
-picked = Bench::Sites.all.shuffle(random: Random.new((ARGV[1] || 1).to_i)).first(count)
+picked = Bench::Sites.all.sample(count, random: Random.new((ARGV[1] || 1).to_i))
 waiting = picked.dup
 running = {}
 verdicts = {}

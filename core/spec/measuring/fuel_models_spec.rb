@@ -133,6 +133,15 @@ RSpec.describe "Models of the fuel side" do
     end
   end
 
+  # 9 of 80 degrees are 11 % of the lever's way; a tenth is late (from memory).
+  it "says that a shot is late only where somebody has measured it" do
+    shot = { "one" => [8.0, 8.1], "strokes" => 10 }
+    run = ->(more) { calculator("pump-shot").run(shot.merge(more)) }
+    expect(run.call("late" => 9, "travel" => 80).says.join).to include "comes late"
+    expect(run.call("late" => 6, "travel" => 80).says.join).not_to include "late"
+    expect(run.call({}).outputs.find { |one| one.id == "delay" }.value).to be_nil
+  end
+
   describe "a mixture sweep" do
     turns = (0..8).map { |i| 0.5 + (i * 0.25) }
     speed = turns.map { |at| 700 - (60 * ((at - 1.5)**2)) }

@@ -34,9 +34,9 @@ describe("what was taken down", () => {
   it("waits until there is enough", () => {
     expect(timingsData({ reference: [6], part: [] })).toBeNull();
     expect(timingsData({ reference: [6], part: [5.4] })).toEqual({ inputs: { reference: [6], part: [5.4] } });
-    expect(shotData({ one: [8], other: [], strokes: "ten" })).toBeNull();
-    expect(shotData({ one: [8], other: [7], strokes: "10" })).toEqual({
-      inputs: { one: [8], other: [7], strokes: 10 },
+    expect(shotData({ one: [8], other: [], strokes: "ten", late: "" })).toBeNull();
+    expect(shotData({ one: [8], other: [7], strokes: "10", late: "9" })).toEqual({
+      inputs: { one: [8], other: [7], strokes: 10, late: 9 },
     });
     expect(sweepData({ found: "1.5", reads: "speed", steps: [{ turns: 1, value: 700 }] })).toBeNull();
     expect(dropsData({ drops: 0, seconds: 0 })).toBeNull();

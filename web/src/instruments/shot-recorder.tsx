@@ -7,16 +7,26 @@ import { useTold } from "./use-told";
 
 /** Measures filled by ten strokes, one side or two. */
 export function ShotRecorder({ keep, onData, wrongAt }: InstrumentProps) {
-  const [state, change] = useKept(keep, { one: [] as number[], other: [] as number[], strokes: "10" });
+  const [state, change] = useKept(keep, { one: [] as number[], other: [] as number[], strokes: "10", late: "" });
   useTold(shotData(state), onData);
   return (
     <div className="grid gap-2">
-      <NumberField
-        label="Strokes into each measure"
-        text={state.strokes}
-        onText={(strokes) => change({ strokes })}
-        error={wrongAt("inputs/strokes")}
-      />
+      <div className="grid gap-2 sm:grid-cols-2">
+        <NumberField
+          label="Strokes into each measure"
+          text={state.strokes}
+          onText={(strokes) => change({ strokes })}
+          error={wrongAt("inputs/strokes")}
+        />
+        <NumberField
+          label="Lever's travel before fuel comes"
+          text={state.late}
+          onText={(late) => change({ late })}
+          unit="deg"
+          error={wrongAt("inputs/late")}
+          help="if you looked: of about 80"
+        />
+      </div>
       <div className="grid gap-2 sm:grid-cols-2">
         <ReadingsList
           name="First side"

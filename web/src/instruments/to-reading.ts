@@ -39,10 +39,11 @@ export function timingsData(state: { reference: number[]; part: number[] }): Rea
   return { inputs: { reference: state.reference, part: state.part } };
 }
 
-export function shotData(state: { one: number[]; other: number[]; strokes: string }): ReadingData | null {
-  const strokes = parseNumber(state.strokes);
+export function shotData(state: { one: number[]; other: number[]; strokes: string; late: string }): ReadingData | null {
+  const { strokes, late } = numbersOf(state, ["strokes", "late"]);
   if (state.one.length === 0 || strokes === null) return null;
-  return { inputs: { one: state.one, strokes, ...(state.other.length > 0 && { other: state.other }) } };
+  const more = { ...(state.other.length > 0 && { other: state.other }), ...(late !== null && { late }) };
+  return { inputs: { one: state.one, strokes, ...more } };
 }
 
 export type Swept = "speed" | "vacuum";

@@ -10,7 +10,7 @@ module UpperBranch
         def pump_shot(v, k)
           sides = [v[:one], v[:other]].compact.map { |list| PumpShot.per_stroke(list.sum / list.size, v[:strokes]) }
           imbalance = sides.size == 2 ? PumpShot.imbalance(*sides) : nil
-          delay = PumpShot.delay(v[:late], v[:travel])
+          delay = v[:late] && PumpShot.delay(v[:late], v[:travel])
           inside = 101_325.0 - v[:vacuum]
           needed = PumpShot.filling(v[:manifold], inside, 101_325.0, k[:temperature], k[:ratio], k[:density])
           {
@@ -27,7 +27,7 @@ module UpperBranch
                   "Enough for the air of one opening."
                 end
               ),
-              delay > k[:late] ? "It comes late: a good shot that is late is still a fault." : nil,
+              delay && delay > k[:late] ? "It comes late: a good shot that is late is still a fault." : nil,
               imbalance && imbalance > k[:uneven] ? "The sides differ: half a path is blocked." : nil
             ]
           }
