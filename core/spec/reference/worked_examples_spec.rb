@@ -114,6 +114,13 @@ RSpec.describe "Worked examples" do
       "flush" => narrowed,
       "sound" => pi * 0.0355 * 25.4 * Math.sqrt(((0.0065 * 25.4)**2) + (((2 - flush) * 0.7)**2))
     },
+    "throttle-plate" => {
+      "angle" => 8 + (Math.asin(0.7 / 18) * 180 / pi)
+    },
+    "main-signal" => {
+      # Bernoulli, and 1.7 % for the air's thinning (NACA Report 1135 at M = 0.15: p/p0 0.9844, A/A* 3.910)
+      "depression" => 0.5 * 1.2041 * ((0.0425 / (pi / 4 * (0.033**2)))**2) / 1000 * 1.0165
+    },
     "air-leak" => {
       "engine" => idle * 3600,
       "leak" => choked.call(pi / 4 * (0.0015**2), 293.15, 0.6) * 3600,

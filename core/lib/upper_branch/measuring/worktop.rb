@@ -14,6 +14,7 @@ module UpperBranch
         Formulas::Level,
         Formulas::Circuits,
         Formulas::AirSide,
+        Formulas::Throttle,
         Formulas::Engine
       ].freeze
 

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+# The plate in its bore and the elementary carburetor against what must hold of them whatever the formula.
+RSpec.describe "Models of the throttle" do
+  def calculator(id) = CATALOGUE.worktop.calculator(id)
+  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
+  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
+  def says(id, inputs) = answer(id, inputs).says.join(" ")
+
+  describe "a plate" do
+    plate = UpperBranch::Measuring::ThrottlePlate.new(bore: 0.032, shaft: 0.008, closed: 0.14)
+
+    # The plate as a shadow: rows of points over the bore, counted where neither plate nor shaft stands in the way.
+    def free_share(angle, closed, shaft)
+      steps = 400
+      free = inside = 0
+      (-steps..steps).each do |i|
+        (-steps..steps).each do |k|
+          x = i / steps.to_f
+          y = k / steps.to_f
+          next if (x * x) + (y * y) > 1
+
+          inside += 1
+          covered = (x * x) + ((y * Math.cos(closed) / Math.cos(angle))**2) <= 1 || y.abs < shaft
+          free += 1 unless covered
+        end
+      end
+      free.to_f / inside
+    end
+
+    it "opens what its shadow leaves" do
+      [0.3, 0.7, 1.2].each do |angle|
+        expect(plate.area(angle) / (Math::PI * (0.016**2))).to be_within(0.003).of(free_share(angle, 0.14, 0.25))
+      end
+    end
+
+    it "is shut at its angle, and leaves all but the shaft wide open" do
+      expect(plate.area(0.14)).to eq 0
+      # a strip a quarter of the bore wide takes 2/pi (0.25 sqrt(1 - 0.0625) + asin 0.25) of a circle: 0.315
+      expect(plate.area(1.5) / (Math::PI * (0.016**2))).to be_within(1e-3).of(1 - 0.3150)
+    end
+  end
+
+  # One turn of 0.7 mm at 18 mm is 2.23 degrees; from 8 degrees the edge of a 32 mm bore, 16.157 mm out along the plate,
+  # rises from 2.2486 to 2.8667 mm: 0.618 mm.
+  it "says where one turn comes from" do
+    expect(value("throttle-plate", { "turns" => 1 }, "angle")).to be_within(0.01).of(10.23)
+    expect(value("throttle-plate", { "turns" => 1, "above" => 0 }, "exposed")).to be_within(0.003).of(0.620)
+    begins = value("throttle-plate", { "above" => 0.62 }, "begins")
+    expect(begins).to be_within(0.01).of(1.0)
+    expect(says("throttle-plate", { "turns" => 0 })).to include "No slot"
+    expect(says("throttle-plate", { "turns" => 1 })).to include "About a square"
+    expect(says("throttle-plate", { "turns" => 3 })).to include "loses its say"
+  end
+
+  describe "a plain jet" do
+    # Heywood, ch. 7, the elementary carburetor: the ratio of fuel to air goes with the root of (signal - spill) over
+    # signal, as long as the air is slow enough to be as dense everywhere.
+    it "enriches with the air as the elementary carburetor does" do
+      slow, fast = [1200, 2400].map do |rpm|
+        answer("main-signal", { "rpm" => rpm }).outputs.to_h { |one| [one.id, one.value] }
+      end
+      lift = 740 * 9.80665 * 0.006 / 1000 # kPa
+      share = ->(at) { Math.sqrt((at["signal"] - lift) / at["signal"]) }
+      expect(slow["lambda"] / fast["lambda"]).to be_within(0.012).of(share[fast] / share[slow])
+      expect(slow["lambda"]).to be > fast["lambda"]
+    end
+
+    it "gives nothing until the signal lifts the fuel over the nozzle" do
+      expect(value("main-signal", { "rpm" => 300 }, "lambda")).to be_nil
+      expect(says("main-signal", { "rpm" => 300 })).to include "No fuel yet"
+      high, low = [12, 3].map { |spill| value("main-signal", { "spill" => spill, "rpm" => 1500 }, "lambda") }
+      expect(high).to be > low
+    end
+
+    # Bernoulli for slow air: 85 / 2 L/s at 3000 rpm through 33 mm is 49.7 m/s, 1.2 kg/m3: 1.49 kPa.
+    it "draws as Bernoulli says" do
+      expect(value("main-signal", {}, "depression")).to be_within(0.03).of(0.5 * 1.204 * (49.69**2) / 1000)
+    end
+  end
+end
