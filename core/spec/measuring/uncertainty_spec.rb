@@ -138,10 +138,14 @@ RSpec.describe UpperBranch::Measuring::Uncertainty do
     expect(described_class.freedom([[1.0, nil]])).to be_nil
   end
 
+  # What is no timing by hand: a fade by the stopwatch is a judgement, what a wall holds is estimated.
   it "has one figure for a hand and its stopwatch" do
-    timed = CATALOGUE.worktop.calculators.flat_map(&:inputs).map(&:to_h).select { |one| one["unit"] == "s" }
-    by_hand = timed.map { |one| one["u"].to_f }.select(&:positive?).tally
-    expect(by_hand.max_by(&:last).first).to eq 0.15
-    expect(by_hand.keys - [0.15, 0.5]).to be_empty # half a second: a fade by the stopwatch is a judgement
+    table = Psych.safe_load_file("#{UpperBranch::Catalogue::DEFAULT}/worktop.yml", aliases: true)
+    timed = table["calculators"].flat_map { |row| row["inputs"] }.select { |input| input["kind"] == "time" }
+    by_hand, others = timed.partition { |input| input["u"] == "hand" }
+    expect(others.select { |input| input["u"].to_f.positive? }.map { |input| input["name"] })
+      .to contain_exactly("Fade by the stopwatch", "It comes off again after")
+    read = CATALOGUE.worktop.calculator("supply-margin").inputs.find { |one| one.id == "times" }.read([40])
+    expect([by_hand.size, read.uncertainty]).to eq [8, 0.15]
   end
 end

@@ -78,6 +78,10 @@ RSpec.describe "Worked examples" do
       "rise" => psi * pi / 4 * (0.0025**2) * (9.0 / 38) / (740 * 9.80665 * 1.2e-3) * 1000,
       "holds" => ((740 * 2.6e-5) - 0.009) * 9.80665 / (pi / 4 * (0.0025**2) * 9 / 38) / psi
     },
+    "bowl-fall" => {
+      "most" => 0.6 * pi / 4 * (0.0025**2) * Math.sqrt(2 * 5 * psi / 740) * 6e7,
+      "fall" => 190 / 6e7 / (0.6 * pi * 0.0025 * 9 / 38 * Math.sqrt(2 * 5 * psi / 740)) * 1000
+    },
     "heavy-float" => {
       "gained" => 2.5,
       "rise" => 2.5e-3 / (740 * 1.2e-3) * 1000
@@ -95,6 +99,10 @@ RSpec.describe "Worked examples" do
       "stroke" => ((24.5 / 3) + 8) / 10,
       "delay" => 2.5,
       "needed" => 2.5e-3 * 18 * inch / (gas * 300) / 14.7 / 740 * 1e6
+    },
+    "shot-size" => {
+      "air" => 2.5e-3 * 18 * inch / (gas * 300) / 14.7 / 740 * 1e6,
+      "walls" => 0.3 * 1 * (120 - 12) / 60.0
     },
     "mixture-sweep" => {
       "peak" =>

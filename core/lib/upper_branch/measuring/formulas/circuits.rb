@@ -33,6 +33,18 @@ module UpperBranch
           }
         end
 
+        # What the opened throttle asks for at once: fuel for the air that fills the manifold, and what the walls take
+        # up.
+        def shot_size(v, k)
+          inside = 101_325.0 - v[:vacuum]
+          air = PumpShot.filling(v[:manifold], inside, 101_325.0, k[:temperature], k[:ratio], k[:density])
+          film = WallFilm.taken_up(v[:share], v[:seconds], *[v[:from], v[:to]].map { |flow| flow * k[:density] })
+          walls = film / k[:density]
+          { air: air, walls: walls, together: air + walls,
+            says: ["Most of it is for the #{walls > air ? 'walls' : 'air'}: " \
+                   "#{walls > air ? 'cold walls want a larger shot' : 'a larger manifold wants more'}."] }
+        end
+
         # reads: what the values are; each kind of reading has its noise and its usual lean drop.
         def mixture_sweep(v, k)
           sweep = MixtureSweep.of(v[:turns], v[:values], reads: v[:reads], typed: k[:unsure][:values], limits: k)

@@ -34,6 +34,22 @@ module UpperBranch
             "wear or dirt makes it flood. Bring the pressure down."
         end
 
+        # The level under way: what the valve needs to open.
+        def bowl_fall(v, k)
+          made = { lever: v[:needle_arm] / v[:float_arm], density: k[:density], coefficient: k[:coefficient] }
+          bowl = BowlLevel.new(**v.slice(:surface, :seat, :pressure), **made)
+          fall = bowl.fall(v[:demand])
+          { fall: fall, most: bowl.most, constant: bowl.constant,
+            empties: fall ? nil : bowl.seconds_to(v[:depth], v[:demand]), says: [fall_says(fall, k)] }
+        end
+
+        def fall_says(fall, k)
+          return "The valve wide open passes less than that: the bowl runs dry." unless fall
+          return "The level falls #{Words.amount(fall, 'mm', 1)}: enough to lean the top end." if fall > k[:much]
+
+          "The level falls #{Words.amount(fall, 'mm', 1)}: hardly felt."
+        end
+
         def heavy_float(v, _k)
           gained = v[:now] - v[:sound]
           rise = gained / (v[:density] * v[:waterline])
