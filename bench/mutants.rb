@@ -121,7 +121,7 @@ module Bench
         table = File.read("#{ROOT}/core/knowledge/worktop.yml")
       end
       worktop = UpperBranch::Measuring::Worktop.new(Psych.safe_load(table, aliases: true))
-      CATALOGUE.define_singleton_method(:worktop) { worktop }
+      UpperBranch::Catalogue.define_method(:worktop) { worktop }
     end
   end
 end
