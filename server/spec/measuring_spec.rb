@@ -123,6 +123,13 @@ RSpec.describe "Measuring over HTTP" do
     end
   end
 
+  it "answers with what the contract names, and no more: the draws behind an uncertainty stay where they are" do
+    post_json "/api/v1/worktop/bank", { inputs: { values: [8.2, 9.4, 8.3, 8.1] } }
+    outputs = JSON.parse(last_response.body)["outputs"]
+    expect(outputs.flat_map(&:keys).uniq).to contain_exactly(*%w[id name value unit units uncertainty digits])
+    expect(outputs.first["uncertainty"]).to be_between(0.5, 5)
+  end
+
   it "hands over the simulated gauge in stretches, which follow one another" do
     first, second = [0, 10].map { |from| get_json("/api/v1/gauges/vacuum?signal=hunting&seed=2&from=#{from}") }
     expect(first).to include("unit" => "inHg", "interval" => 0.025, "from" => 0.0)
