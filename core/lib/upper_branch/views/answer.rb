@@ -25,7 +25,8 @@ module UpperBranch
       end
 
       def answer(answer)
-        { outputs: answer.outputs.map { |output| output.to_h.except(:draws, :freedom) }, says: answer.says, curve: curve(answer.curve) }
+        outputs = answer.outputs.map { |output| output.to_h.except(:draws, :freedom) }
+        { outputs: outputs, says: answer.says, curve: curve(answer.curve) }
       end
 
       # clear: the chance above which a word is settled
