@@ -85,4 +85,16 @@ RSpec.describe "Entries of evidence and safety" do
     tried = add(saw, found("L-response", "better-out"))
     expect(add(tried, repaired("L-in")).minutes - tried.minutes).to eq 1
   end
+
+  # A layman's word is often wrong, a logger's seldom: what a log shows is an occurrence that was seen.
+  it "believes what a log has shown more than what a layman tells of the same" do
+    lay = CATALOGUE.symptoms.find { |symptom| symptom.told_falsely > 0.1 && symptom.id == "hesitation" } ||
+          CATALOGUE.symptoms.find { |symptom| symptom.told_falsely > 0.1 && !symptom.healthy? }
+    told, logged = [{}, { "logged" => { "log" => "road.csv", "from" => 60.1, "to" => 61.0 } }].map do |more|
+      posterior(job("car-one", ["symptom", { "symptom" => lay.id, "seen" => "present", **more }]))
+    end
+    most = told.all_now.max_by(&:last).first
+    expect(logged.now(most)).to be > told.now(most)
+    expect(logged.outside).to be_between(0, 0.1)
+  end
 end

@@ -605,6 +605,12 @@ export interface components {
             seen: "present" | "absent" | "unknown";
             /** @description it was not complained of, but answered when asked */
             asked?: boolean;
+            /** @description a data log shows it, and where */
+            logged?: {
+                log: string;
+                from: number;
+                to: number;
+            };
             when?: string[];
             text?: string;
         };

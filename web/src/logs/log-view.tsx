@@ -101,7 +101,7 @@ export function LogView({ log, reading }: { log: DataLog; reading: LogReading })
           onOpenChange={(open) => !open && setSending(null)}
           title="Use as evidence"
           description={`${KIND[sending.kind]}: ${sending.says}`}
-          ways={[{ name: "Add it to this job", entry: () => evidenceEntry(sending) }]}
+          ways={[{ name: "Add it to this job", entry: () => evidenceEntry(sending, log.name) }]}
         />
       )}
     </div>

@@ -23,11 +23,21 @@ describe("a finding of a log as evidence", () => {
   const event = { kind: "fade", from: 1, to: 2, strength: 0.2, says: "It falls.", evidence: {} } as LogEvent;
 
   it("is an observation or the outcome of a check, with where it comes from", () => {
-    expect(evidenceEntry({ ...event, evidence: { symptom: "hesitation", when: ["throttle-opens"] } })).toMatchObject({
+    expect(
+      evidenceEntry({ ...event, evidence: { symptom: "hesitation", when: ["throttle-opens"] } }, "road.csv"),
+    ).toMatchObject({
       kind: "symptom",
-      data: { symptom: "hesitation", seen: "present", when: ["throttle-opens"], text: "From a data log. It falls." },
+      data: {
+        symptom: "hesitation",
+        seen: "present",
+        when: ["throttle-opens"],
+        logged: { log: "road.csv", from: 1, to: 2 },
+        text: "From the data log road.csv, 1.0 to 2.0 s. It falls.",
+      },
     });
-    expect(evidenceEntry({ ...event, evidence: { check: "load-hold", outcomes: ["fades"] } })).toMatchObject({
+    expect(
+      evidenceEntry({ ...event, evidence: { check: "load-hold", outcomes: ["fades"] } }, "road.csv"),
+    ).toMatchObject({
       kind: "check",
       data: { check: "load-hold", outcomes: ["fades"] },
     });

@@ -80,9 +80,9 @@ module UpperBranch
       end
 
       # Chance that a symptom is told though it does not occur: as laymen judge it, or, where the complaint was looked
-      # for again after a repair, as the shop sees it.
+      # for again after a repair or a log has shown it, as the shop sees it.
       def falsely(finding, symptom)
-        return symptom.told_falsely if finding.round.zero? || finding.asked
+        return symptom.told_falsely if (finding.round.zero? || finding.asked) && !finding.logged
 
         [@scale["evidence"]["seen_again"], symptom.told_falsely].min
       end

@@ -7,11 +7,12 @@ module UpperBranch
     # reading, else nil; reading: Measuring::Reading or nil; round: how many repairs had been done when it was seen;
     # found: {word => fault id} of words that are a defect, seen or measured; way: how it was made to happen again;
     # reported: who reported it, where it was not seen at this bench; asked: it was not complained of, but answered
-    # when asked; place: Workshop::Places::Place where the check names one of several, or nil for all alike.
+    # when asked; place: Workshop::Places::Place where the check names one of several, or nil for all alike; logged: a
+    # data log has shown it.
     Finding =
       Struct.new(
         :entry, :kind, :id, :words, :chances, :conditions, :round, :reading, :found, :way, :reported, :asked, :place,
-        keyword_init: true
+        :logged, keyword_init: true
       ) do
         def initialize(conditions: [], found: {}, **) = super
 

@@ -34,7 +34,8 @@ module UpperBranch
         def apply(job, data)
           assembled(job, data)
           job.findings << Finding.new(entry: id, kind: :symptom, id: data["symptom"], words: [data["seen"]],
-                                      conditions: data["when"] || [], round: job.round, asked: data["asked"] == true)
+                                      conditions: data["when"] || [], round: job.round, asked: data["asked"] == true,
+                                      logged: data.key?("logged"))
         end
 
         def says(job)
