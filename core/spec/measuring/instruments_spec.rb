@@ -125,6 +125,12 @@ RSpec.describe UpperBranch::Measuring::Instruments do
       low, high = [{}, { "altitude" => 1500 }].map { |more| judge("idle-vacuum", record.merge(more)) }
       expect([low.word, high.word]).to eq %w[low-steady steady-normal]
       expect(high.value - low.value).to be_within(0.01).of(4.95)
+      [[5001, "reading/altitude"], [5000, nil], [-401, "reading/altitude"]].each do |height, field|
+        low = { "value" => 10, "unit" => "inHg", "altitude" => height }
+        next expect(judge("idle-vacuum", low).value).to be_within(0.02).of(23.96) unless field # 29.92 - 15.96 + 10
+
+        expect { judge("idle-vacuum", low) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
+      end
       [{ "value" => 17, "unit" => "inHg", "altitude" => 5000 },
        { "inputs" => { "values" => [17.0] * 40, "interval" => 0.05 }, "altitude" => 5000 }].each do |data|
         expect { judge("idle-vacuum", data) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "reading/value" }

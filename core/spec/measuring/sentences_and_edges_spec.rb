@@ -132,4 +132,63 @@ RSpec.describe "Sentences and edges of the worktop" do
     expect(value("segments", { "volume" => 100, "times" => [12], "head" => 30 }, "share")).to be_nil
     expect(says("segments", { "volume" => 100, "times" => [12] })).to include "500.00 mL/min arrives"
   end
+
+  # The share of the idle air goes with the square of the hole, 7.53 % at 1.5 mm: 5.5 % at 1.282, 55 % at 4.054.
+  it "draws its lines where the sentences change" do
+    expect(says("air-leak", { "hole" => 1.5 * Math.sqrt(4.5 / 7.529) })).to include "hardly felt"
+    expect(says("air-leak", { "hole" => 1.5 * Math.sqrt(5.5 / 7.529) })).to include "wandering idle"
+    expect(says("air-leak", { "hole" => 1.5 * Math.sqrt(45 / 7.529) })).to include "wandering idle"
+    expect(says("air-leak", { "hole" => 1.5 * Math.sqrt(55 / 7.529) })).to include "More than the engine can idle on"
+    expect(says("fuel-demand", { "power" => 14.6, "filling" => 0.85 })).to include "agree within" # 148 over 121: 1.26
+    expect(says("fuel-demand", { "power" => 16, "filling" => 0.85 })).to include "differ by 34 %" # 162 over 121
+    bored = { "pitch" => 2, "lever" => 10, "turns" => 6 } # 12 mm of screw at a lever of 10
+    expect { answer("throttle-plate", bored) }.to raise_error(UpperBranch::Invalid, /past its own length/)
+    expect(value("throttle-plate", bored.merge("turns" => 4), "angle")).to be_within(0.1).of(61.1) # 8 + 53.1
+  end
+
+  # 1.35 mm and 4.5 % more area is 1.380 mm: number 54 is 1.397 (7.1 %), 55 is 1.321; none comes within a third of that.
+  it "says when no drill gives what is wanted, and what to turn one down by" do
+    expect(says("drill", { "now" => 1.35, "gain" => 4.5, "kind" => "number" }))
+      .to include("No drill of these gives that").and include("number 54, 1.397 mm (0.0550 in); it gives 7.1 %")
+      .and include("down by 0.017 mm")
+    expect(says("drill", { "now" => 1.35, "gain" => 7.0, "kind" => "number" })).not_to include "No drill"
+    drills = measuring::Drills.all({ 60 => 0.04 })
+    expect([drills.below(0.001016).name, drills.above(0.001016).name]).to eq ["number 60", "1.05 mm"]
+    expect(drills.below(0.001)).to have_attributes(name: "1 mm")
+  end
+
+  # By hand: 14.7 / 9 sqrt(745 / 785) - 1 = 59.1 % on pure ethanol with jets set for gasoline.
+  it "leans by the masses and the root of the densities" do
+    expect(value("blend", { "share" => 100 }, "leaning")).to be_within(0.05).of(59.1)
+    expect(value("blend", { "share" => 50, "set_share" => 50 }, "leaning")).to be_within(1e-9).of(0)
+  end
+
+  # A two-stroke draws for half of every turn: 50 cc at 8000 rpm, filling 0.6, is 4 L/s in the mean and twice that
+  # through 14 mm while it flows, 52 m/s, hardly compressed.
+  it "knows for how long a two-stroke draws" do
+    small = { "displacement" => 50, "rpm" => 8000, "filling" => 0.6, "strokes" => "2", "cylinders" => 1,
+              "fitted" => 14 }
+    expect(value("venturi", small, "through")).to be_within(0.8).of(0.004 * 2 / (Math::PI / 4 * (0.014**2)))
+  end
+
+  # Between half a bore and two long the coefficient goes straight from a thin plate's 0.60 to that of two bores.
+  it "goes straight between a plate and a tube" do
+    at = ->(long) { value("hole-coefficient", { "bore" => 1, "long" => long, "flow" => 5000 }, "coefficient") }
+    expect(at[1.25]).to be_within(1e-6).of((0.6 + at[2]) / 2)
+    expect(at[0.4]).to be_within(1e-9).of(0.6)
+  end
+
+  it "shows a fall and a scatter in their unit, without the zero of the scale" do
+    flicks = Array.new(48) { |i| (i % 6).zero? ? 15.0 : 18.0 }
+    read = ->(name) { value("vacuum-pattern", { "values" => flicks, "interval" => 0.025 }, name) }
+    expect([read["dip"], read["mean"]]).to match [be_within(1e-6).of(3), be_within(1e-6).of(17.5)]
+    expect(read["spread"]).to be_within(0.03).of(Math.sqrt(9 / 6.0 * 5 / 6)) # 3 in a sixth of the time
+  end
+
+  it "draws its curves from end to end" do
+    CATALOGUE.worktop.calculators.select { |one| one.row["plot"] }.each do |one|
+      points = answer(one.id, {}).curve.series.first[:points]
+      expect(points.last.first).to be_within(1e-9).of(one.row["plot"]["to"]), one.id
+    end
+  end
 end

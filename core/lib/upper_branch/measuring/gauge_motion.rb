@@ -12,8 +12,8 @@ module UpperBranch
     # pattern: SignalPattern in Pa; cycle, firing: s of one working cycle, and from one cylinder's to the next; limits:
     # in inHg, of worktop.yml
     class GaugeMotion
-      INCH = 3386.389 # Pa in an inHg, NIST SP 811
-      A_CYCLE = 4     # readings a cycle from which it can be told how often a flick comes
+      INCH = Units.to_si(1, "inHg")
+      A_CYCLE = 4 # readings a cycle from which it can be told how often a flick comes
 
       def initialize(pattern, cycle:, firing:, limits:)
         @pattern = pattern
