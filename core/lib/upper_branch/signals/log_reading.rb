@@ -18,7 +18,7 @@ module UpperBranch
       def initialize(samples, signs)
         @samples = samples
         found = signs["detectors"]
-        @zones = Detectors::Zones.new(samples, signs["zones"], signs["overrun"])
+        @zones = Detectors::Zones.new(samples, signs["zones"], signs["driven_above"])
         @surge = Detectors::Surge.new(samples, found["surge"])
         @detectors = [
           @surge,
