@@ -8,7 +8,7 @@ module UpperBranch
     #   propagation = Propagation.new({ before: read, after: read }) { |values| { change: ... } or nil }
     #   propagation.linear(:change)   # => [standard uncertainty or nil, degrees of freedom or nil]
     class Propagation
-      DRAWS = 400
+      DRAWS = 240
 
       # read: {input => CalculatorInput::Read}; the block takes values by input and gives answers by id, nil where they
       # are refused

@@ -6,6 +6,8 @@ module UpperBranch
       # A gauge at each cylinder in turn: all low against the limit, or one against the others. The rule's cut is the
       # least pressure (in its unit), `uneven` the least share of the highest.
       class Cylinders < Calculated
+        DRAWS = 600 # cheap here: a largest and a smallest
+
         private
 
         def judged(answer)
@@ -20,7 +22,7 @@ module UpperBranch
 
         # Chance of all low, one alone, even: the share of evenly spread draws of the pressures that are so.
         def shares(read)
-          draws = (1..Propagation::DRAWS).map do |n|
+          draws = (1..DRAWS).map do |n|
             role(read.value.each_with_index.map { |value, i| value + (read.uncertainty * Spread.normal(n, i)) })
           end
           draws.tally.transform_values { |count| count / draws.size.to_f }
