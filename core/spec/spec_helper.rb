@@ -7,6 +7,14 @@ require "json"
 
 CATALOGUE = UpperBranch::Catalogue.load
 
+# The worktop asked in a line, every field that is not given at its usual value.
+module WorktopTalk
+  def calculator(id) = CATALOGUE.worktop.calculator(id)
+  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
+  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
+  def says(id, inputs) = answer(id, inputs).says.join(" ")
+end
+
 # Jobs in a line: job("car-one", seen("hesitation"), found("pump-shot", "weak"))
 module JobTalk
   # As it is written down after the fact: gates let it pass.

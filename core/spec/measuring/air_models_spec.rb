@@ -2,10 +2,7 @@
 
 # Models of the air side against values that come from elsewhere: tables, or another road written out here.
 RSpec.describe "Models of the air side" do
-  def calculator(id) = CATALOGUE.worktop.calculator(id)
-  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
-  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
-  def says(id, inputs) = answer(id, inputs).says.join(" ")
+  include WorktopTalk
 
   describe "damp air" do
     damp = { "from" => 0, "to" => 0, "warm_from" => 15, "warm_to" => 15, "humidity_from" => 0 }

@@ -2,10 +2,7 @@
 
 # Models of the fuel side against values that come from elsewhere: tables, or another road written out here.
 RSpec.describe "Models of the fuel side" do
-  def calculator(id) = CATALOGUE.worktop.calculator(id)
-  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
-  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
-  def says(id, inputs) = answer(id, inputs).says.join(" ")
+  include WorktopTalk
 
   # A well emptied in small steps: the jet draws evenly, the passage brings by the root of how far the level has fallen.
   it "empties a well that is refilled the better the lower it stands" do

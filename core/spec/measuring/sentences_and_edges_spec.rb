@@ -5,10 +5,7 @@
 RSpec.describe "Sentences and edges of the worktop" do
   measuring = UpperBranch::Measuring
 
-  def calculator(id) = CATALOGUE.worktop.calculator(id)
-  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
-  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
-  def says(id, inputs) = answer(id, inputs).says.join(" ")
+  include WorktopTalk
 
   describe "where each school would leave the screw" do
     turns = (0..8).map { |i| 0.5 + (i * 0.25) }

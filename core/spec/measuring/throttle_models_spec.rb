@@ -2,10 +2,7 @@
 
 # The plate in its bore and the elementary carburetor against what must hold of them whatever the formula.
 RSpec.describe "Models of the throttle" do
-  def calculator(id) = CATALOGUE.worktop.calculator(id)
-  def answer(id, inputs) = calculator(id).run(usual(calculator(id)).merge(inputs))
-  def value(id, inputs, output) = answer(id, inputs).outputs.find { |one| one.id == output }.value
-  def says(id, inputs) = answer(id, inputs).says.join(" ")
+  include WorktopTalk
 
   describe "a plate" do
     plate = UpperBranch::Measuring::ThrottlePlate.new(bore: 0.032, shaft: 0.008, closed: 0.14)

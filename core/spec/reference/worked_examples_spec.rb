@@ -147,7 +147,7 @@ RSpec.describe "Worked examples" do
     },
     "vacuum-pattern" => {
       "mean" => 421.0 / 24,
-      "period" => 6 * 0.025
+      "period" => 6 * 0.03
     },
     "blend" => {
       "stoichiometric" => ((0.9 * 745 * 14.7) + (0.1 * 785 * 9)) / ((0.9 * 745) + (0.1 * 785))
