@@ -14,6 +14,7 @@ module UpperBranch
         "rules" => Sections::Rules, "scale" => Sections::Scale, "effects" => Sections::Effects,
         "schools" => Sections::Schools, "house" => Sections::House, "synonyms" => Sections::Synonyms,
         "mistakes" => Sections::Mistakes, "primer" => Sections::Primer, "worktop" => Sections::Worktop,
+        "geometry" => Sections::Geometry,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
         "screws" => Sections::Screws, "chains" => Sections::Chains, "plans" => Sections::Plans,
         "faults" => Sections::Faults, "checks" => Sections::Checks

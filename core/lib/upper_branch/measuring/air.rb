@@ -14,6 +14,9 @@ module UpperBranch
       EXPONENT = 9.80665 / (GAS * LAPSE)
       CEILING = 11_000    # m
       EARTH = 6_356_766.0 # m, radius for the geopotential height
+      MASS = -(KAPPA + 1) / 2 / (KAPPA - 1) # exponent of the mass flow in isentropic flow
+      CRITICAL = (2 / (KAPPA + 1))**(KAPPA / (KAPPA - 1)) # ratio of pressures at which a nozzle chokes, 0.528
+      STEPS = 40 # of Newton's method, near the speed of sound
 
       module_function
 
@@ -66,40 +69,41 @@ module UpperBranch
         FuelDemand.air(displacement, rpm, filling, strokes) * density(manifold, temperature)
       end
 
-      # Critical pressure ratio of a nozzle: (2 / (k + 1))^(k / (k - 1)), 0.528 for air.
-      def critical_ratio(kappa = KAPPA)
-        (2 / (kappa + 1))**(kappa / (kappa - 1))
-      end
-
       # Mass flow through a hole from one pressure to another, kg/s (isentropic nozzle, choked below the critical
       # ratio).
       def leak(area, outside, inside, temperature, coefficient)
         return 0.0 if inside >= outside
 
-        ratio = [inside / outside, critical_ratio].max
-        speed = Math.sqrt(2 * KAPPA / (KAPPA - 1) * ((ratio**(2 / KAPPA)) - (ratio**((KAPPA + 1) / KAPPA))))
+        ratio = [inside / outside, CRITICAL].max
+        dense = ratio**(1 / KAPPA)
+        speed = Math.sqrt(2 * KAPPA / (KAPPA - 1) * dense * (dense - ratio))
         coefficient * area * outside * speed / Math.sqrt(GAS * temperature)
       end
 
       # What a flow through a duct would be choked at, kg/s for each m2 of it. pressure, temperature: outside
       def choked(pressure, temperature) = leak(1.0, pressure, 0.0, temperature, 1.0)
 
-      # Mach number of a flow through a duct, by bisection under the speed of sound; nil where it chokes. flux: kg/s for
-      # each m2; pressure, temperature: outside, at rest (isentropic flow, NACA Report 1135).
+      # Mach number of a flow through a duct; nil where it chokes. flux: kg/s for each m2; pressure, temperature: outside,
+      # at rest (isentropic flow, NACA Report 1135). By Newton's steps from below: the curve bends down all the way to
+      # the speed of sound, so that no step goes too far.
       def mach(flux, pressure, temperature)
+        rest = pressure * Math.sqrt(KAPPA / (GAS * temperature))
+        wanted = flux / rest
         return if flux >= choked(pressure, temperature)
 
-        low = 0.0
-        high = 1.0
-        40.times do
-          middle = (low + high) / 2
-          flux_at(middle, pressure, temperature) < flux ? low = middle : high = middle
+        mach = wanted
+        STEPS.times do
+          warm = stretch(mach)
+          dense = warm**MASS
+          step = (wanted - (mach * dense)) * warm / dense / (1 - (mach * mach))
+          mach += step
+          break if step < 1e-9
         end
-        low
+        mach
       end
 
       def flux_at(mach, pressure, temperature)
-        pressure * Math.sqrt(KAPPA / (GAS * temperature)) * mach * (stretch(mach)**(-(KAPPA + 1) / 2 / (KAPPA - 1)))
+        pressure * Math.sqrt(KAPPA / (GAS * temperature)) * mach * (stretch(mach)**MASS)
       end
 
       # Temperature at rest over that in the flow.

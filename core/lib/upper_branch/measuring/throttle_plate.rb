@@ -19,6 +19,9 @@ module UpperBranch
         @closed = closed
       end
 
+      def shut = @closed
+      def open = Math::PI / 2
+
       def area(angle)
         return 0.0 if angle <= @closed
 

@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Measuring
+    module Metering
+      # The holes of a carburetor as they were typed in, put together as one that can be reckoned with. Which parts it has
+      # follows from which figures it has: a needle where there is a needle jet, second barrels where there are some.
+      #
+      #   Geometry.new({ displacement: 1.2e-3, main_jet: 0.0013, ... }, figures, fuels).carburetor
+      class Geometry
+        # values: SI by field (geometry.yml), nil where it has none; figures: coefficients by name; fuels: rows of
+        # worktop.yml
+        def initialize(values, figures, fuels)
+          @v = values
+          @figures = figures
+          @weather = Weather.new(pressure: Air.pressure(@v[:altitude]), temperature: @v[:temperature],
+                                 humidity: @v[:humidity])
+          @fuel = Fuel.blend(fuels["gasoline"], fuels["ethanol"], share: @v[:ethanol], temperature: @v[:temperature],
+                                                                  viscosity: figures["viscosity"])
+        end
+
+        attr_reader :weather
+
+        def carburetor
+          Carburetor.new(first: first, second: second, idle: idle, draw: draw, leak: hole(:leak, "leak"),
+                         source: @weather.pressure - (@v[:chamber] || 0.0), fuel: @fuel, weather: @weather)
+        end
+
+        private
+
+        # m2 of a round hole times its coefficient; none where the field is empty or 0.
+        def hole(field, kind) = open(@v[field]) * @figures[kind]
+        def open(diameter) = diameter&.positive? ? Jets.area(diameter) : 0.0
+
+        def draw
+          EngineDraw.new(displacement: @v[:displacement], strokes: @v[:strokes].to_i, filling: @v[:filling],
+                         weather: @weather)
+        end
+
+        def first
+          Bank.new(count: @v[:throats], barrel: barrel(throat, plate(@v[:bore]), @v[:gain]), main: main)
+        end
+
+        def barrel(throat, throttle, gain)
+          Barrel.new(throttle: throttle || throat, throat: throat, gain: gain, coefficient: @figures["throttle"], weather: @weather,
+                     share: Venturi.open_share(@v[:cylinders], @v[:strokes].to_i))
+        end
+
+        # nil where a slide throttles.
+        def plate(bore)
+          ThrottlePlate.new(bore: bore, shaft: @v[:shaft], closed: @v[:closed] * Math::PI / 180) unless @v[:cutaway]
+        end
+
+        def throat
+          if @v[:cutaway]
+            Throats::Slide.new(bore: @v[:bore], cutaway: @v[:cutaway], weather: @weather)
+          elsif @v[:piston_held]
+            held(@v[:piston_width], @v[:piston_bridge], @v[:piston_travel], @v[:piston_held])
+          else
+            fixed(@v[:venturi])
+          end
+        end
+
+        def fixed(diameter)
+          Throats::Fixed.new(area: open(diameter), unrecovered: @figures["unrecovered"], weather: @weather)
+        end
+
+        def held(width, bridge, travel, held)
+          Throats::Held.new(width: width, bridge: bridge, travel: travel, held: held, weather: @weather)
+        end
+
+        def main
+          lift = @fuel.head(@v[:spill] || 0.0)
+          MainCircuit.new(metering: metering, circuit: bled(emulsion_bleed, lift), nozzle: hole(:nozzle, "nozzle"),
+                          weather: @weather, power: power)
+        end
+
+        def metering
+          jet = @v[:high_turns] ? screw_hole("high_", @v[:high_turns]) : FuelHole.round(@v[:main_jet], @fuel)
+          return MainCircuit::Jet.new(jet) unless @v[:needle_jet]
+
+          needle = Needle.new(shank: @v[:shank], taper: @v[:taper], parallel: @v[:begins])
+          MainCircuit::NeedleJet.new(jet: jet, needle: needle, bore: @v[:needle_jet], raised: @v[:raised], fuel: @fuel)
+        end
+
+        def power
+          return unless @v[:power_hole]
+
+          MainCircuit::Power.new(area: open(@v[:power_hole]), opens: @v[:power_vacuum], band: @figures["power_band"])
+        end
+
+        def bled(bleed, lift) = BledCircuit.new(bleed: bleed, lift: lift, fuel: @fuel, weather: @weather)
+
+        # The air corrector, as far as the falling level in the well has uncovered the holes of the tube.
+        def emulsion_bleed
+          full = hole(:air_jet, "air")
+          top, bottom = @v.values_at(:holes_top, :holes_bottom)
+          return full unless top && bottom && full.positive?
+
+          from, to = [top, [bottom, top + 1e-4].max].map { |depth| @fuel.head(depth) }
+          ->(drop) { full * ((drop - from) / (to - from)).clamp(0.0, 1.0) }
+        end
+
+        def idle
+          lift = @fuel.head(@v[:idle_lift] || 0.0)
+          by_air = @v[:screw_on] == "air"
+          bleed = by_air ? in_row(open(@v[:idle_air]), screw.area(@v[:turns])) * @figures["air"] : hole(:idle_air, "air")
+          IdleCircuit.new(jet: idle_jet, circuit: bled(bleed, lift), outlets: outlets, from_well: @v[:idle_from] == "well")
+        end
+
+        def idle_jet
+          @v[:screw_on] == "jet" ? screw_hole("", @v[:turns]) : FuelHole.round(@v[:idle_jet], @fuel)
+        end
+
+        def in_row(one, other) = one.positive? && other.positive? ? Jets.series([one, other]) : 0.0
+
+        def outlets
+          port = @v[:screw_on] == "port" ? screw.area(@v[:turns]) : open(@v[:port])
+          slot = { above: @v[:slot_above], long: @v[:slot_long], wide: @v[:slot_wide] } if @v[:slot_long]
+          holes = { above: @v[:hole_above], bore: @v[:hole_bore], apart: @v[:hole_apart] || 0.0,
+                    count: @v[:hole_count].to_i }
+          Outlets.new(port: port, coefficient: @figures["port"], slot: slot, holes: @v[:hole_bore] && holes)
+        end
+
+        # The cone in its hole. kind: "" for the mixture screw, "high_" for the high-speed one
+        def screw(kind = "")
+          port, tip, angle, pitch = %w[screw_hole tip angle pitch].map { |name| @v[:"#{kind}#{name}"] }
+          ScrewPort.new(port: port, end_diameter: tip, angle: angle, pitch: pitch)
+        end
+
+        def screw_hole(kind, turns)
+          area = screw(kind).area(turns)
+          FuelHole.new(area, 2 * area / (Math::PI * @v[:"#{kind}screw_hole"]), @fuel)
+        end
+
+        def second
+          return unless @v[:second_count]&.positive?
+
+          valve = @v[:second_held]
+          bore = @v[:second_bore]
+          throat = valve ? held(bore, @v[:piston_bridge] || 2e-4, bore, valve) : fixed(@v[:second_venturi])
+          SecondBank.new(count: @v[:second_count], barrel: barrel(throat, plate(bore), @v[:second_gain]), main: second_main(valve && bore),
+                         from: @v[:second_cell] || @v[:second_from], to: @v[:second_wide])
+        end
+
+        def second_main(travel)
+          jet = FuelHole.round(@v[:second_jet], @fuel)
+          MainCircuit.new(metering: travel ? MainCircuit::Rods.new(jet, travel) : MainCircuit::Jet.new(jet),
+                          circuit: bled(hole(:second_air, "air"), @fuel.head(@v[:second_spill])),
+                          nozzle: hole(:second_nozzle, "nozzle"), weather: @weather)
+        end
+      end
+    end
+  end
+end
