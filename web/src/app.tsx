@@ -22,6 +22,7 @@ export function routes(client: QueryClient): RouteObject[] {
   const catalogue = () => client.query(queries.catalogue()).catch(shown);
   const job = (id: string) => client.query(queries.job(id)).catch(shown);
   const cards = () => client.query(queries.cards()).catch(shown);
+  const mixture = () => client.query(queries.mixtureSheets()).catch(shown);
   const worktop = () => client.query(queries.worktop()).catch(shown);
   return [
     {
@@ -50,6 +51,11 @@ export function routes(client: QueryClient): RouteObject[] {
               path: "/worktop/:id?",
               loader: ahead(worktop, catalogue),
               lazy: async () => ({ Component: (await import("./worktop/worktop")).Worktop }),
+            },
+            {
+              path: "/mixture",
+              loader: ahead(mixture, cards),
+              lazy: async () => ({ Component: (await import("./mixture/mixture")).Mixture }),
             },
             {
               path: "/cards",

@@ -10,6 +10,7 @@ const FLOORS = [
   ["keys", "outbox", "plot", "branch", "section", "cards"],
   ["jobs"],
   ["worktop", "logs", "handbook"],
+  ["mixture"],
   ["instruments", "shell"],
   ["bench"],
   ["app"],

@@ -1,7 +1,17 @@
 import createClient from "openapi-fetch";
 import { problemOf } from "./problem";
 import type { paths } from "./schema.generated";
-import type { BoardQuestion, CardData, DataLog, NewEntry, NewJob, Question, ReadingData, ShopWays } from "./types";
+import type {
+  BoardQuestion,
+  CardData,
+  DataLog,
+  MeasuredMixture,
+  NewEntry,
+  NewJob,
+  Question,
+  ReadingData,
+  ShopWays,
+} from "./types";
 
 // The paths, what goes in and what comes out are those of server/openapi.yml; a wrong one does not compile.
 const http = createClient<paths>({
@@ -56,6 +66,18 @@ export const api = {
   worktop: () => taken(http.GET("/api/v1/worktop")).then((answer) => answer.calculators),
   reckon: (id: string, question: Question) =>
     taken(http.POST("/api/v1/worktop/{id}", { params: { path: { id } }, body: question })),
+  mixtureSheets: () => taken(http.GET("/api/v1/mixture")),
+  mixtureCurve: (family: string, inputs: Record<string, unknown>, signal?: AbortSignal) =>
+    taken(
+      http.POST("/api/v1/mixture/{family}", {
+        params: { path: { family } },
+        body: { inputs },
+        ...(signal && { signal }),
+      }),
+    ),
+  fitMixture: (family: string, inputs: Record<string, unknown>, measured: MeasuredMixture[]) =>
+    taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
+  jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   cards: () => taken(http.GET("/api/v1/cards")),
   keepCard: (card: CardData) => taken(http.POST("/api/v1/cards", { body: card })),
   importCards: (text: string) => taken(http.POST("/api/v1/cards/import", { body: { text } })),

@@ -43,6 +43,17 @@ export const queries = {
     }),
   schools: () => queryOptions({ queryKey: ["schools"], queryFn: api.schools }),
   cards: () => queryOptions({ queryKey: ["cards"], queryFn: api.cards }),
+  mixtureSheets: () => queryOptions({ queryKey: ["mixture"], queryFn: api.mixtureSheets, staleTime: Infinity }),
+  /** sizes: as JSON */
+  mixtureCurve: (family: string, sizes: string) =>
+    queryOptions({
+      queryKey: ["mixture", family, sizes],
+      queryFn: ({ signal }) => api.mixtureCurve(family, JSON.parse(sizes) as Record<string, unknown>, signal),
+      staleTime: Infinity,
+      gcTime: 60_000,
+      retry: false,
+    }),
+  jobSizes: (id: string) => queryOptions({ queryKey: ["job", id, "mixture"], queryFn: () => api.jobSizes(id) }),
   worktop: () => queryOptions({ queryKey: ["worktop"], queryFn: api.worktop, staleTime: Infinity }),
   logs: () => queryOptions({ queryKey: ["logs"], queryFn: api.logs }),
   log: (id: string) => queryOptions({ queryKey: ["log", id], queryFn: () => api.log(id) }),

@@ -175,6 +175,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/mixture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mixtureSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/mixture/{family}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mixtureCurve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/mixture/{family}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Which single size, changed alone, gives the mixtures that were measured at the tailpipe. */
+        post: operations["fitMixture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/mixture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["jobSizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cards": {
         parameters: {
             query?: never;
@@ -1105,6 +1176,103 @@ export interface components {
             says: string[];
             curve: components["schemas"]["Curve"];
         };
+        HoleField: components["schemas"]["CalculatorInput"] & {
+            group: string;
+            /** @description may be fitted to measured mixtures */
+            fits: boolean;
+            /** @description of its slider */
+            step?: number;
+        };
+        MixtureSheets: {
+            groups: components["schemas"]["Named"][];
+            figures: {
+                id: string;
+                value: number;
+                when: string;
+                source: string;
+            }[];
+            families: {
+                id: string;
+                name: string;
+                fields: components["schemas"]["HoleField"][];
+            }[];
+        };
+        /** @description by field: a number, a word, or {value, unit} */
+        Sizes: {
+            [key: string]: unknown;
+        };
+        Holes: {
+            inputs: components["schemas"]["Sizes"];
+        };
+        MixturePoint: {
+            /** @description share of the throttle's way from idle to full */
+            opening: number;
+            rpm: number;
+            /** @description inHg */
+            vacuum: number;
+            /** @description g/s */
+            air: number;
+            lambda: number | null;
+            /** @description g/s by circuit */
+            fuel: {
+                idle: number;
+                transition: number;
+                main: number;
+                power: number;
+                second: number;
+            };
+            /** @description at the main nozzle, kPa */
+            signal: number;
+            /** @description slot or holes behind the edge, mm2 */
+            uncovered: number;
+            /** @description how far the second barrels are open */
+            second: number;
+        };
+        MixtureCurve: {
+            points: components["schemas"]["MixturePoint"][];
+            says: string[];
+        };
+        MeasuredMixture: {
+            inputs: components["schemas"]["Sizes"];
+            measured: {
+                /** @enum {string} */
+                by: "opening" | "vacuum";
+                /** @description % or inHg */
+                at: number;
+                rpm: number;
+                lambda: number;
+                u?: number;
+            }[];
+        };
+        MixtureFit: {
+            now: {
+                chi2: number;
+                lambdas: (number | null)[] | null;
+            };
+            says: string[];
+            rows: {
+                field: string;
+                name: string;
+                value: number;
+                unit: string;
+                uncertainty: number | null;
+                share: number;
+                /** @description the best lies at the end of what was searched */
+                edge: boolean;
+                chi2: number;
+                lambdas: (number | null)[] | null;
+            }[];
+        };
+        JobSizes: {
+            family: string;
+            called: string;
+            sizes: {
+                field: string;
+                value: number;
+                unit: string;
+                says: string;
+            }[];
+        };
         Figure: {
             item: string;
             low?: number | null;
@@ -1121,6 +1289,12 @@ export interface components {
             figures: components["schemas"]["Figure"][];
         };
         Card: {
+            sizes: {
+                [key: string]: {
+                    value: number;
+                    unit: string;
+                };
+            };
             engine: components["schemas"]["EngineData"];
             id: string;
             name: string;
@@ -2212,6 +2386,112 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    mixtureSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the holes of each family of carburetors, at their usual sizes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixtureSheets"];
+                };
+            };
+            /** @description unchanged */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    mixtureCurve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Holes"];
+            };
+        };
+        responses: {
+            /** @description the mixture from idle to full */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixtureCurve"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    fitMixture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredMixture"];
+            };
+        };
+        responses: {
+            /** @description each size that may be it, the best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixtureFit"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    jobSizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the sizes of this job's carburetor as said, by its card and as measured */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSizes"];
+                };
+            };
+            404: components["responses"]["Problem"];
         };
     };
     cards: {

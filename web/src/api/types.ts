@@ -29,6 +29,13 @@ export type Answer = Schemas["Answer"];
 export type SpecCard = Schemas["Card"];
 export type CardData = Schemas["CardData"];
 export type GivenLimits = Schemas["GivenLimits"];
+export type MixtureSheets = Schemas["MixtureSheets"];
+export type HoleField = Schemas["HoleField"];
+export type MixturePoint = Schemas["MixturePoint"];
+export type MixtureCurve = Schemas["MixtureCurve"];
+export type MixtureFit = Schemas["MixtureFit"];
+/** One mixture measured at the tailpipe. */
+export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];
 export type Question = Schemas["Question"];
 export type SpecItem = Schemas["Cards"]["items"][number];
 export type DataLog = Schemas["Log"];

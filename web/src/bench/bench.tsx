@@ -1,5 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from "react";
-import { useParams, useSearchParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useCatalogue } from "../api/use-catalogue";
 import { Branch } from "../branch/branch";
 import { useOffer, type Command } from "../shell/commands";
@@ -117,6 +117,9 @@ function OnSection() {
           cold={trace.state.engine === "cold"}
         />
       </Suspense>
+      <Link to={`/mixture?job=${job.id}`} className="flex min-h-11 items-center">
+        Mixture curve of this carburetor
+      </Link>
     </Card>
   );
 }
@@ -125,7 +128,8 @@ function OnSection() {
 function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
   const { job, catalogue } = useDesk();
   const [, setPlace] = useSearchParams();
-  const { version } = job;
+  const navigate = useNavigate();
+  const { id, version } = job;
   const { checks } = job.trace.machine;
   const commands = useMemo<Command[]>(
     () => [
@@ -138,8 +142,9 @@ function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
         })),
       { name: "Limits of this job", kind: "Here", act: () => setSheet("limits") },
       { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
+      { name: "Mixture curve of this carburetor", kind: "Here", act: () => void navigate(`/mixture?job=${id}`) },
     ],
-    [catalogue, checks, version, setPlace, setSheet],
+    [catalogue, checks, id, version, navigate, setPlace, setSheet],
   );
   useOffer(commands);
 }

@@ -1,4 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { useState } from "react";
 import { queries } from "../api/queries";
 import { api } from "../api/client";
@@ -157,6 +158,11 @@ function CardSheet({
           ))}
         </tbody>
       </table>
+      {Object.keys(card.sizes).length > 0 && (
+        <Link to={`/mixture?family=${card.family}&card=${card.id}`} className="mt-1 inline-flex min-h-11 items-center">
+          Mixture curve by this card
+        </Link>
+      )}
     </Card>
   );
 }

@@ -102,6 +102,7 @@ const PLACES = [
   ["The bench", "/"],
   ["New job", "/new"],
   ["Worktop", "/worktop"],
+  ["Mixture curve", "/mixture"],
   ["Spec cards", "/cards"],
   ["Data logs", "/logs"],
   ["Handbook", "/handbook"],

@@ -1,3 +1,4 @@
+import { ChartSpline } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Calculator } from "../api/types";
@@ -31,6 +32,14 @@ export function Worktop() {
               className="min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-3"
             />
           </label>
+          {"mixture curve holes jets lambda".includes(text.trim().toLowerCase()) && (
+            <Link
+              to="/mixture"
+              className="mt-1 flex min-h-11 items-center gap-2 rounded-lg px-2 leading-tight font-semibold no-underline hover:bg-raised"
+            >
+              <ChartSpline size={18} aria-hidden /> Mixture curve, from the holes
+            </Link>
+          )}
           {groups.map(([group, rows]) => (
             <div key={group}>
               <h2 className="px-2 pt-3 pb-1 font-sans text-sm font-normal text-dim">{group}</h2>

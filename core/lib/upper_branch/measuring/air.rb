@@ -83,9 +83,9 @@ module UpperBranch
       # What a flow through a duct would be choked at, kg/s for each m2 of it. pressure, temperature: outside
       def choked(pressure, temperature) = leak(1.0, pressure, 0.0, temperature, 1.0)
 
-      # Mach number of a flow through a duct; nil where it chokes. flux: kg/s for each m2; pressure, temperature: outside,
-      # at rest (isentropic flow, NACA Report 1135). By Newton's steps from below: the curve bends down all the way to
-      # the speed of sound, so that no step goes too far.
+      # Mach number of a flow through a duct; nil where it chokes. flux: kg/s for each m2; pressure, temperature:
+      # outside, at rest (isentropic flow, NACA Report 1135). By Newton's steps from below: the curve bends down all the
+      # way to the speed of sound, so that no step goes too far.
       def mach(flux, pressure, temperature)
         rest = pressure * Math.sqrt(KAPPA / (GAS * temperature))
         wanted = flux / rest

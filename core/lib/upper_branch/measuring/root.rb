@@ -31,7 +31,9 @@ module UpperBranch
           else
             at_low /= 2
           end
-          high, at_high, last = middle, at_middle, middle
+          high = middle
+          at_high = at_middle
+          last = middle
         end
         last
       end

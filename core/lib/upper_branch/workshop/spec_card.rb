@@ -49,6 +49,16 @@ module UpperBranch
         end.to_h
       end
 
+      # The holes and other sizes that stand on the card: {field => {"value", "unit"}}; a range by its middle.
+      def sizes
+        @figures.filter_map do |figure|
+          row = item_row(figure)
+          field = row&.fetch("size", nil) or next
+          value = figure.values_at("low", "high").compact.then { |both| both.sum / both.size.to_f }
+          [field, { "value" => value * row.fetch("scale", 1), "unit" => row.fetch("size_unit", figure["unit"]) }]
+        end.to_h
+      end
+
       # What a card may hold on this catalogue: [{id, name, unit, units, cuts}], readings first.
       def self.items(catalogue)
         readings =
@@ -62,18 +72,20 @@ module UpperBranch
             "units" => check.reading["units"] || [check.reading["unit"]],
             "words" => check.reading["words"]
           }
-        end +
-          catalogue.spec_items.map do |row|
-            {
-              "id" => row["id"],
-              "name" => row["name"],
-              "check" => nil,
-              "unit" => row["unit"],
-              "units" => [row["unit"]],
-              "words" => []
-            }
-          end
+        end + further(catalogue).map { |row| item(row) }
       end
+
+      def self.item(row) = row.slice("id", "name", "unit", "units").merge("check" => nil, "words" => [])
+
+      # Items that are no limit by their own id: those of spec-items.yml, then every other size of the holes.
+      def self.further(catalogue)
+        listed = catalogue.spec_items.map do |row|
+          row["scale"] ? row.merge("units" => [row["unit"]], "size_unit" => "mm") : row.merge("units" => [row["unit"]])
+        end
+        sizes = listed.map { |row| row["size"] }
+        listed + (catalogue.geometry&.holes || []).reject { |row| sizes.include?(row["size"]) }
+      end
+      private_class_method :item
 
       def to_h
         { "name" => name, "family" => family, "figures" => figures }
@@ -82,7 +94,7 @@ module UpperBranch
       private
 
       # The row of a figure that is no limit by its own id.
-      def item_row(figure) = @catalogue.spec_items.find { |row| row["id"] == figure["item"] }
+      def item_row(figure) = SpecCard.further(@catalogue).find { |row| row["id"] == figure["item"] }
 
       # The check that a figure is the limit of, or nil.
       def check_of(figure)

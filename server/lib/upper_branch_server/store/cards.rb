@@ -12,9 +12,18 @@ module UpperBranchServer
         @catalogue = catalogue
       end
 
-      # [{id, name, family, figures, limits, engine}]; a card the catalogue no longer understands comes without limits.
+      # [{id, name, family, figures, limits, engine, sizes}]; a card the catalogue no longer understands comes without
+      # limits.
       def list
         @database[:spec_cards].order(:family, :name).all.map { |row| view(row) }
+      end
+
+      # UpperBranch::Workshop::SpecCard with this id; nil where it is gone, or no longer understood.
+      def card(id)
+        row = @database[:spec_cards].where(id: id).first or return
+        UpperBranch::Workshop::SpecCard.new(@catalogue, plain(row))
+      rescue UpperBranch::Invalid
+        nil
       end
 
       # What a card may hold: [{id, name, check, unit, units, words}]
@@ -59,17 +68,16 @@ module UpperBranchServer
         @database[:spec_cards].insert_conflict(target: :id, update: row).insert(row.merge(id: id))
       end
 
+      def plain(row)
+        { "name" => row[:name], "family" => row[:family], "figures" => JSON.parse(JSON.generate(row[:figures])) }
+      end
+
       def view(row)
-        data = {
-          "id" => row[:id],
-          "name" => row[:name],
-          "family" => row[:family],
-          "figures" => JSON.parse(JSON.generate(row[:figures]))
-        }
+        data = { "id" => row[:id], **plain(row) }
         card = UpperBranch::Workshop::SpecCard.new(@catalogue, data)
-        data.merge("limits" => card.limits, "engine" => card.engine)
+        data.merge("limits" => card.limits, "engine" => card.engine, "sizes" => card.sizes)
       rescue UpperBranch::Invalid
-        data.merge("limits" => {}, "engine" => {})
+        data.merge("limits" => {}, "engine" => {}, "sizes" => {})
       end
     end
   end

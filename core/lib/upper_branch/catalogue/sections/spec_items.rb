@@ -9,7 +9,10 @@ module UpperBranch
 
         def look
           unique
-          rows.each_with_index { |row, i| known("/#{i}", row["id"], [row["limits"]].compact, book.checks.ids, "check") }
+          rows.each_with_index do |row, i|
+            known("/#{i}", row["id"], [row["limits"]].compact, book.checks.ids, "check")
+            known("/#{i}", row["id"], [row["size"]].compact, book.geometry.ids, "size")
+          end
         end
       end
     end

@@ -15,8 +15,8 @@ module UpperBranch
 
         def air(position, manifold) = count * barrel.air(position, manifold)
 
-        # What the main circuits give in the mean: [main, power, pressure in the well (Pa)]. air: of all; vacuum: under the
-        # air outside; manifold, source: Pa; taken: kg/s that one idle circuit draws from its well
+        # What the main circuits give in the mean: [main, power, pressure in the well (Pa)]. air: of all; vacuum: under
+        # the air outside; manifold, source: Pa; taken: kg/s that one idle circuit draws from its well
         def fed(air, position, manifold, vacuum:, source:, taken: 0.0)
           flow = @main.flow(signal: signal(air, position, manifold), source: source, vacuum: vacuum, taken: taken,
                             lift: lift(air, position, manifold))

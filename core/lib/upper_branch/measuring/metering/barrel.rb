@@ -3,8 +3,8 @@
 module UpperBranch
   module Measuring
     module Metering
-      # One way of the air through the carburetor: a throat, and the throttle behind it. kg/s, Pa; a position is the angle of
-      # a plate (radians) or the lift of a slide (m).
+      # One way of the air through the carburetor: a throat, and the throttle behind it. kg/s, Pa; a position is the
+      # angle of a plate (radians) or the lift of a slide (m).
       class Barrel
         attr_reader :throttle
 
@@ -51,8 +51,9 @@ module UpperBranch
         # Pressure before the edge of the throttle.
         def before(flow, manifold) = @weather.pressure - @throat.loss(flow / flowing(manifold))
 
-        # Part of the time that air flows. Behind a throttle that holds much vacuum it never stops, since what the cylinder
-        # has emptied fills again until the next stroke; our own estimate, straight from wide open to the speed of sound.
+        # Part of the time that air flows. Behind a throttle that holds much vacuum it never stops, since what the
+        # cylinder has emptied fills again until the next stroke; our own estimate, straight from wide open to the speed
+        # of sound.
         def flowing(manifold)
           shut = (1 - (manifold / @weather.pressure)) / (1 - Air::CRITICAL)
           @share + ((1 - @share) * shut.clamp(0.0, 1.0))

@@ -4,8 +4,8 @@ module UpperBranch
   module Measuring
     module Metering
       # A passage that fuel comes into by its jet and air by its bleed, and that lets both out by its openings. An
-      # opening that stands before more pressure than there is in the passage lets air in: so a slot above the plate is a
-      # second bleed. SI.
+      # opening that stands before more pressure than there is in the passage lets air in: so a slot above the plate is
+      # a second bleed. SI.
       #
       #   circuit = BledCircuit.new(bleed: 4e-7, lift: 220, fuel: fuel, weather: weather)
       #   circuit.flow(hole, [[6e-7, 40_000], [2e-7, 101_000]], 101_000)
@@ -20,8 +20,8 @@ module UpperBranch
           end
         end
 
-        # bleed: m2 times its coefficient, or a proc of the drop over the jet where the holes are uncovered little by little;
-        # lift: pressure that raises the fuel to the bleed, Pa
+        # bleed: m2 times its coefficient, or a proc of the drop over the jet where the holes are uncovered little by
+        # little; lift: pressure that raises the fuel to the bleed, Pa
         def initialize(bleed:, lift:, fuel:, weather:)
           @bleed = bleed
           @lift = lift

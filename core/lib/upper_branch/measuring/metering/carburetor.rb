@@ -17,12 +17,14 @@ module UpperBranch
         # Where throttles and manifold stand. position: of the throttle; share: of its way; second: share of the second
         # barrels; own, other: kg/s by the first and second barrels
         Stand = Struct.new(:rpm, :manifold, :position, :share, :second, :own, :other, keyword_init: true)
-        # air: kg/s in all, beside: of it by the idle circuits; fuel: kg/s by circuit; uncovered: m2 of slot or holes behind the edge; signal: at the main
-        # nozzle, Pa; lift: of needle or piston, m; mixture: lambda, nil without fuel
-        Point = Struct.new(:stand, :vacuum, :air, :beside, :fuel, :uncovered, :signal, :lift, :mixture, keyword_init: true)
+        # air: kg/s in all, beside: of it by the idle circuits; fuel: kg/s by circuit; uncovered: m2 of slot or holes
+        # behind the edge; signal: at the main nozzle, Pa; lift: of needle or piston, m; mixture: lambda, nil without
+        # fuel
+        Point = Struct.new(:stand, :vacuum, :air, :beside, :fuel, :uncovered, :signal, :lift, :mixture,
+                           keyword_init: true)
 
-        # first: Bank; second: SecondBank or nil; idle: IdleCircuit of each first barrel; leak: m2 times its coefficient;
-        # source: pressure on the fuel, Pa
+        # first: Bank; second: SecondBank or nil; idle: IdleCircuit of each first barrel; leak: m2 times its
+        # coefficient; source: pressure on the fuel, Pa
         def initialize(first:, second:, idle:, draw:, leak:, source:, fuel:, weather:)
           @first = first
           @second = second
@@ -34,7 +36,8 @@ module UpperBranch
           @weather = weather
         end
 
-        # vacuum: under the air outside, Pa. The throttle is set so that the engine has its air, the second barrels shut.
+        # vacuum: under the air outside, Pa. The throttle is set so that the engine has its air, the second barrels
+        # shut.
         def at_vacuum(vacuum, rpm)
           manifold = @weather.pressure - vacuum
           wanted = @draw.air(rpm, manifold) - leak(manifold)
@@ -45,8 +48,8 @@ module UpperBranch
           end
         end
 
-        # idle: position that the throttle comes back to; share: of its way from there to full; beside: kg/s of air that the
-        # idle circuits bring, as far as it is known from a point nearby
+        # idle: position that the throttle comes back to; share: of its way from there to full; beside: kg/s of air that
+        # the idle circuits bring, as far as it is known from a point nearby
         def at_opening(idle, share, rpm, beside: 0.0)
           position = @first.barrel.between(idle, share)
           settled(beside) do |beside|
@@ -111,8 +114,9 @@ module UpperBranch
 
         def trickle(stand, well)
           barrel = @first.barrel
+          before = barrel.before(stand.own / @first.count, stand.manifold)
           @idle.flow(barrel.throttle.edge(stand.position), engine: stand.manifold, source: @source, well: well,
-                                                           before: barrel.before(stand.own / @first.count, stand.manifold))
+                                                           before: before)
         end
 
         def point(stand, main, idle)

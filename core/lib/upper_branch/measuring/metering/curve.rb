@@ -8,8 +8,8 @@ module UpperBranch
       #   curve = sheet.curve({})
       #   curve.points.first.mixture   # lambda at idle
       #
-      # The speed rises from idle to the speed under load over the first part of the throttle's way and is then held, as by
-      # a brake.
+      # The speed rises from idle to the speed under load over the first part of the throttle's way and is then held, as
+      # by a brake.
       class Curve
         POINTS = 33
         # Points lie nearer at the idle, where plate and circuits change fastest.
@@ -56,21 +56,26 @@ module UpperBranch
         end
 
         def says = CurveWords.new(self, @values, @sheet.limits).to_a
-        def values = @values
+        attr_reader :values
 
         private
 
         def carburetor = @carburetor ||= @sheet.carburetor(@values)
         def openings = (0...POINTS).map { |i| (i / (POINTS - 1.0))**BENT }
 
-        # The engine must have its idle air by the throttle, not by the leak alone, and must not need more than there is.
+        # The engine must have its idle air by the throttle, not by the leak alone, and must not need more than there
+        # is.
         def enough(point)
-          raise Invalid.new("leak", "The leak alone brings more air than this idle takes: it would not come down") unless
-            point.stand.own.positive?
-          return unless point.stand.position >= carburetor.open
+          alone = !point.stand.own.positive?
+          refuse("leak", "The leak alone brings more air than this idle takes: it would not come down") if alone
+          return if point.stand.position < carburetor.open
 
-          raise Invalid.new("idle_vacuum", "Even wide open the throttle does not let in the air of such an idle: look at " \
-                                           "vacuum, speed and bore")
+          refuse("idle_vacuum", "Even wide open the throttle lets in less air than such an idle takes: look at " \
+                                "vacuum, speed and bore")
+        end
+
+        def refuse(field, says)
+          raise Invalid.new(field, says)
         end
       end
     end

@@ -8,8 +8,8 @@ module UpperBranch
       #
       #   Emulsion.new(air: 0.15, pressure: 98_000, temperature: 293, density: 745).flux(45_000)   # kg/(s m2)
       #
-      # Along the stream w2/2 is the integral of v dp with v = x R T / p + (1 - x) / rho, and what passes is w / v at its
-      # greatest: the homogeneous frozen model of two-phase flow, isothermal. It is Bernoulli without air, and the
+      # Along the stream w2/2 is the integral of v dp with v = x R T / p + (1 - x) / rho, and what passes is w / v at
+      # its greatest: the homogeneous frozen model of two-phase flow, isothermal. It is Bernoulli without air, and the
       # isothermal nozzle (critical ratio exp(-1/2)) without fuel.
       class Emulsion
         CHOKES = Math.exp(-0.5) # ratio of pressures at which air alone does; with fuel in it later

@@ -3,8 +3,9 @@
 module UpperBranch
   module Measuring
     module Metering
-      # The holes of a carburetor as they were typed in, put together as one that can be reckoned with. Which parts it has
-      # follows from which figures it has: a needle where there is a needle jet, second barrels where there are some.
+      # The holes of a carburetor as they were typed in, put together as one that can be reckoned with. Which parts it
+      # has follows from which figures it has: a needle where there is a needle jet, second barrels where there are
+      # some.
       #
       #   Geometry.new({ displacement: 1.2e-3, main_jet: 0.0013, ... }, figures, fuels).carburetor
       class Geometry
@@ -29,8 +30,8 @@ module UpperBranch
         private
 
         # m2 of a round hole times its coefficient; none where the field is empty or 0.
-        def hole(field, kind) = open(@v[field]) * @figures[kind]
-        def open(diameter) = diameter&.positive? ? Jets.area(diameter) : 0.0
+        def hole(field, kind) = bore_area(@v[field]) * @figures[kind]
+        def bore_area(diameter) = diameter&.positive? ? Jets.area(diameter) : 0.0
 
         def draw
           EngineDraw.new(displacement: @v[:displacement], strokes: @v[:strokes].to_i, filling: @v[:filling],
@@ -42,8 +43,8 @@ module UpperBranch
         end
 
         def barrel(throat, throttle, gain)
-          Barrel.new(throttle: throttle || throat, throat: throat, gain: gain, coefficient: @figures["throttle"], weather: @weather,
-                     share: Venturi.open_share(@v[:cylinders], @v[:strokes].to_i))
+          Barrel.new(throttle: throttle || throat, throat: throat, gain: gain, coefficient: @figures["throttle"],
+                     weather: @weather, share: Venturi.open_share(@v[:cylinders], @v[:strokes].to_i))
         end
 
         # nil where a slide throttles.
@@ -62,7 +63,7 @@ module UpperBranch
         end
 
         def fixed(diameter)
-          Throats::Fixed.new(area: open(diameter), unrecovered: @figures["unrecovered"], weather: @weather)
+          Throats::Fixed.new(area: bore_area(diameter), unrecovered: @figures["unrecovered"], weather: @weather)
         end
 
         def held(width, bridge, travel, held)
@@ -86,7 +87,8 @@ module UpperBranch
         def power
           return unless @v[:power_hole]
 
-          MainCircuit::Power.new(area: open(@v[:power_hole]), opens: @v[:power_vacuum], band: @figures["power_band"])
+          MainCircuit::Power.new(area: bore_area(@v[:power_hole]), opens: @v[:power_vacuum],
+                                 band: @figures["power_band"])
         end
 
         def bled(bleed, lift) = BledCircuit.new(bleed: bleed, lift: lift, fuel: @fuel, weather: @weather)
@@ -102,10 +104,14 @@ module UpperBranch
         end
 
         def idle
-          lift = @fuel.head(@v[:idle_lift] || 0.0)
-          by_air = @v[:screw_on] == "air"
-          bleed = by_air ? in_row(open(@v[:idle_air]), screw.area(@v[:turns])) * @figures["air"] : hole(:idle_air, "air")
-          IdleCircuit.new(jet: idle_jet, circuit: bled(bleed, lift), outlets: outlets, from_well: @v[:idle_from] == "well")
+          circuit = bled(idle_bleed * @figures["air"], @fuel.head(@v[:idle_lift] || 0.0))
+          IdleCircuit.new(jet: idle_jet, circuit: circuit, outlets: outlets, from_well: @v[:idle_from] == "well")
+        end
+
+        # An air screw sits in the bleed.
+        def idle_bleed
+          bleed = bore_area(@v[:idle_air])
+          @v[:screw_on] == "air" ? in_row(bleed, screw.area(@v[:turns])) : bleed
         end
 
         def idle_jet
@@ -115,7 +121,7 @@ module UpperBranch
         def in_row(one, other) = one.positive? && other.positive? ? Jets.series([one, other]) : 0.0
 
         def outlets
-          port = @v[:screw_on] == "port" ? screw.area(@v[:turns]) : open(@v[:port])
+          port = @v[:screw_on] == "port" ? screw.area(@v[:turns]) : bore_area(@v[:port])
           slot = { above: @v[:slot_above], long: @v[:slot_long], wide: @v[:slot_wide] } if @v[:slot_long]
           holes = { above: @v[:hole_above], bore: @v[:hole_bore], apart: @v[:hole_apart] || 0.0,
                     count: @v[:hole_count].to_i }
@@ -136,16 +142,21 @@ module UpperBranch
         def second
           return unless @v[:second_count]&.positive?
 
-          valve = @v[:second_held]
-          bore = @v[:second_bore]
-          throat = valve ? held(bore, @v[:piston_bridge] || 2e-4, bore, valve) : fixed(@v[:second_venturi])
-          SecondBank.new(count: @v[:second_count], barrel: barrel(throat, plate(bore), @v[:second_gain]), main: second_main(valve && bore),
+          SecondBank.new(count: @v[:second_count], barrel: second_barrel, main: second_main,
                          from: @v[:second_cell] || @v[:second_from], to: @v[:second_wide])
         end
 
-        def second_main(travel)
+        # An air valve is as wide as the bore and opens as far.
+        def second_barrel
+          bore, valve = @v.values_at(:second_bore, :second_held)
+          throat = valve ? held(bore, @v[:piston_bridge], bore, valve) : fixed(@v[:second_venturi])
+          barrel(throat, plate(bore), @v[:second_gain])
+        end
+
+        def second_main
           jet = FuelHole.round(@v[:second_jet], @fuel)
-          MainCircuit.new(metering: travel ? MainCircuit::Rods.new(jet, travel) : MainCircuit::Jet.new(jet),
+          rods = MainCircuit::Rods.new(jet, @v[:second_bore]) if @v[:second_held]
+          MainCircuit.new(metering: rods || MainCircuit::Jet.new(jet),
                           circuit: bled(hole(:second_air, "air"), @fuel.head(@v[:second_spill])),
                           nozzle: hole(:second_nozzle, "nozzle"), weather: @weather)
         end

@@ -3,15 +3,15 @@
 module UpperBranch
   module Measuring
     module Metering
-      # Which single size, changed alone, gives the mixtures that were measured: each that may be fitted is, and they are
-      # set against one another by what is left over.
+      # Which single size, changed alone, gives the mixtures that were measured: each that may be fitted is, and they
+      # are set against one another by what is left over.
       #
       #   fit = sheet.fit({}, measured)
       #   fit.rows.first   # the one that explains them best
       class HoleFit
-        # field: id; value: SI; unsure: standard, SI, nil where the readings do not hold it; chi2: squares of what is left over,
-        # each over its uncertainty; share: of the likelihood of all, likelihood exp(-chi2 / 2); mixtures: lambda at each
-        # reading; edge: the best lies at the end of what was searched
+        # field: id; value: SI; unsure: standard, SI, nil where the readings do not hold it; chi2: squares of what is
+        # left over, each over its uncertainty; share: of the likelihood of all, likelihood exp(-chi2 / 2); mixtures:
+        # lambda at each reading; edge: the best lies at the end of what was searched
         Row = Struct.new(:field, :value, :unsure, :chi2, :share, :mixtures, :edge, keyword_init: true)
         SPAN = [0.5, 2.0].freeze # of its size
         COARSE = 7
@@ -34,8 +34,10 @@ module UpperBranch
           @rows ||= begin
             found = @sheet.fitted.filter_map { |field| best(field) }
             best = found.map(&:chi2).min
-            whole = found.sum { |one| Math.exp((best - one.chi2) / 2) }
-            found.each { |one| one.share = Math.exp((best - one.chi2) / 2) / whole }.sort_by { |one| [one.chi2, one.field] }
+            found.each { |one| one.share = Math.exp((best - one.chi2) / 2) }
+            whole = found.sum(&:share)
+            found.each { |one| one.share /= whole }
+            found.sort_by { |one| [one.chi2, one.field] }
           end
         end
 
@@ -59,9 +61,14 @@ module UpperBranch
 
           near = tried.each_index.min_by { |i| tried[i] }
           value = narrowed(id, steps[[near - 1, 0].max], steps[[near + 1, COARSE - 1].min])
+          found(id, value, low, high)
+        end
+
+        def found(id, value, low, high)
+          wide = high - low
           row(id, value).tap do |row|
-            row.unsure = unsure(id, row, (high - low) / 200)
-            row.edge = value < low + ((high - low) / 500) || value > high - ((high - low) / 500)
+            row.unsure = unsure(id, row, wide / 200)
+            row.edge = !value.between?(low + (wide / 500), high - (wide / 500))
           end
         end
 

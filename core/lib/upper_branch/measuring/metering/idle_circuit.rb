@@ -18,8 +18,8 @@ module UpperBranch
           @from_well = from_well
         end
 
-        # edge: m that the throttle's edge has risen; engine, before: pressures behind and before it; source: on the fuel;
-        # well: behind the main jet
+        # edge: m that the throttle's edge has risen; engine, before: pressures behind and before it; source: on the
+        # fuel; well: behind the main jet
         def flow(edge, engine:, before:, source:, well:)
           flow = @circuit.flow(@jet, @outlets.openings(edge, engine, before), @from_well ? well : source)
           port, *shown = flow.parts

@@ -3,8 +3,8 @@
 module UpperBranch
   module Measuring
     module Metering
-      # The small holes by which the idle circuit comes out: the port, always behind the edge of plate or slide, and the slot
-      # or holes that the edge uncovers as it opens. m, m2.
+      # The small holes by which the idle circuit comes out: the port, always behind the edge of plate or slide, and the
+      # slot or holes that the edge uncovers as it opens. m, m2.
       class Outlets
         # port: m2; slot: {above:, long:, wide:} or holes: {above:, bore:, apart:, count:}; above: from the shut edge to
         # where it begins; coefficient: of discharge
@@ -15,8 +15,8 @@ module UpperBranch
           @coefficient = coefficient
         end
 
-        # [[m2 times coefficient, Pa], ...]: the port, what is uncovered, what is not. edge: m that it has risen; engine, air:
-        # pressures behind it and before
+        # [[m2 times coefficient, Pa], ...]: the port, what is uncovered, what is not. edge: m that it has risen;
+        # engine, air: pressures behind it and before
         def openings(edge, engine, air)
           free = uncovered(edge)
           [[@port, engine], [free, engine], [whole - free, air]].map { |area, at| [@coefficient * area, at] }

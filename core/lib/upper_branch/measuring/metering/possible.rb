@@ -9,8 +9,8 @@ module UpperBranch
 
         # values: SI by field. Raises Invalid at the field that should be looked at first.
         def check(values)
-          outside = Air.pressure(values[:altitude])
-          refuse(:idle_vacuum, "No vacuum is deeper than the air is heavy there") if values[:idle_vacuum] > outside * 0.95
+          deep = values[:idle_vacuum] > Air.pressure(values[:altitude]) * 0.95
+          refuse(:idle_vacuum, "No vacuum is deeper than the air is heavy there") if deep
           smaller(values, :shaft, :bore, "The shaft is as thick as the bore")
           smaller(values, :venturi, :bore, "The venturi is wider than the bore behind it", equal: true)
           smaller(values, :shank, :needle_jet, "The needle is thicker than its jet", equal: true)

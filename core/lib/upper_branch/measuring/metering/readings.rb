@@ -10,15 +10,11 @@ module UpperBranch
         # standard uncertainty
         Reading = Struct.new(:by, :at, :rpm, :mixture, :unsure, keyword_init: true)
 
-        FIELDS = [
-          { "id" => "rpm", "name" => "Speed", "kind" => "speed", "unit" => "rpm", "min" => 200, "max" => 16_000 },
-          { "id" => "lambda", "name" => "Lambda", "kind" => "lambda", "unit" => "lambda", "min" => 0.5, "max" => 2 },
-          { "id" => "u", "name" => "Its uncertainty", "kind" => "lambda", "unit" => "lambda", "min" => 0.002, "max" => 0.3 }
-        ].freeze
-        AT = {
-          "opening" => { "id" => "at", "name" => "Throttle", "kind" => "ratio", "unit" => "%", "min" => 0, "max" => 100 },
-          "vacuum" => { "id" => "at", "name" => "Vacuum", "kind" => "pressure", "unit" => "inHg", "min" => 0.1, "max" => 28 }
-        }.freeze
+        # id, name, kind, unit, least and most of what is typed
+        FIELDS = [["rpm", "Speed", "speed", "rpm", 200, 16_000], ["lambda", "Lambda", "lambda", "lambda", 0.5, 2],
+                  ["u", "Its uncertainty", "lambda", "lambda", 0.002, 0.3]].freeze
+        AT = { "opening" => ["at", "Throttle", "ratio", "%", 0, 100],
+               "vacuum" => ["at", "Vacuum", "pressure", "inHg", 0.1, 28] }.freeze
 
         module_function
 
@@ -37,9 +33,10 @@ module UpperBranch
         end
 
         def number(field, row, index)
-          CalculatorInput.new(field).read({ "value" => row[field["id"]] }).value
+          input = CalculatorInput.new(%w[id name kind unit min max].zip(field).to_h)
+          input.read({ "value" => row[field.first] }).value
         rescue Invalid => e
-          raise Invalid.new("measured/#{index}/#{field['id']}", e.message)
+          raise Invalid.new("measured/#{index}/#{field.first}", e.message)
         end
       end
     end

@@ -13,8 +13,8 @@ module UpperBranch
           @to = to
         end
 
-        # How far they stand open, 0 to 1, with the throttle at a share of its way. The block tells the signal in the first
-        # barrels with these open by a part.
+        # How far they stand open, 0 to 1, with the throttle at a share of its way. The block tells the signal in the
+        # first barrels with these open by a part.
         def opened(share)
           return ((share - @from) / (1 - @from)).clamp(0.0, 1.0) unless @to
 

@@ -18,13 +18,16 @@ module UpperBranch
           @fuels = fuels
           @figures = table["figures"].transform_values { |row| row["value"] }
           @limits = table["limits"]
-          usual = table["usual"]["all"].merge(table["usual"][family])
-          @rows = table["fields"].select { |row| usual.key?(row["id"]) }
-          @inputs = @rows.map { |row| CalculatorInput.new(row.merge("default" => usual[row["id"]])) }
+          @usual = table["usual"]["all"].merge(table["usual"][family])
+          @rows = table["fields"].select { |row| @usual.key?(row["id"]) }
+          @inputs = @rows.map { |row| CalculatorInput.new(row.merge("default" => usual(row["id"]))) }
         end
 
         # The field as it stands in geometry.yml, or nil.
         def row(id) = @rows.find { |row| row["id"] == id }
+
+        # Its usual size, in its unit.
+        def usual(id) = @usual[id]
 
         # {field => SI value}. given: {field => number, word or {"value", "unit"}}; what is left out stands at its usual
         # size.
@@ -32,7 +35,9 @@ module UpperBranch
           unknown = given.keys - inputs.map(&:id)
           raise Invalid.new(unknown.first, "Such a carburetor has no #{unknown.first} here") if unknown.any?
 
-          inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id]).value] }.tap { |read| Possible.check(read) }
+          read = inputs.to_h { |input| [input.id.to_sym, input.read(given[input.id]).value] }
+          Possible.check(read)
+          read
         end
 
         def carburetor(values) = Geometry.new(values, @figures, @fuels).carburetor

@@ -36,8 +36,8 @@ module UpperBranch
 
         # A throat under a piston or an air valve that yields until the fall is no more than its spring and weight hold.
         class Held
-          # width: m, its free way at a lift of one m is width m2; bridge: lift that is left when it is down; travel: most
-          # lift, both m; held: Pa
+          # width: m, its free way at a lift of one m is width m2; bridge: lift that is left when it is down; travel:
+          # most lift, both m; held: Pa
           def initialize(width:, bridge:, travel:, held:, weather:)
             @width = width
             @bridge = bridge
@@ -59,7 +59,8 @@ module UpperBranch
           def area(flow) = @width * (@bridge + lift(flow))
         end
 
-        # A slide that throttles with its engine-side edge while its cutaway leaves more room before it, over the needle.
+        # A slide that throttles with its engine-side edge while its cutaway leaves more room before it, over the
+        # needle.
         class Slide
           # bore, cutaway: m; half of the cutaway counts over the needle, which stands in the middle
           def initialize(bore:, cutaway:, weather:)
