@@ -74,6 +74,7 @@ RSpec.describe "For every hand and eye" do
       "/jobs/#{id}",
       "/jobs/#{id}?check=idle-vacuum",
       "/worktop/screw-port",
+      "/mixture",
       "/cards",
       "/logs",
       "/handbook?on=checks&id=vent-finger"

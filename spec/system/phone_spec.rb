@@ -42,7 +42,7 @@ RSpec.describe "On a phone" do
       "[...document.querySelectorAll('main button, main a, main select, main summary, header a, header button, nav a')]" \
         ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5 && !e.closest('p')).map(e => (e.getAttribute('aria-label') || e.innerText).slice(0, 40))"
     paths =
-      %w[/ /new /worktop/screw-port /cards /logs /handbook?on=checks&id=vent-finger /handbook?on=schools] +
+      %w[/ /new /worktop/screw-port /mixture /cards /logs /handbook?on=checks&id=vent-finger /handbook?on=schools] +
       ["/jobs/#{id}", "/jobs/#{id}?check=mixture-sweep", "/jobs/#{id}?check=line-flow"]
     paths.each do |path|
       visit path

@@ -78,7 +78,7 @@ export function SheetOfHoles(props: {
       </Card>
       <div className="min-w-0 max-lg:contents lg:sticky lg:top-3 lg:grid lg:gap-3">
         <Card className="sticky-picture sticky top-0 z-10 min-w-0 max-sm:p-2! lg:static">
-          <div ref={picture} className={good ? "" : "opacity-40"}>
+          <div ref={picture} className={good && curve.fetchStatus !== "paused" ? "" : "opacity-40"}>
             <MixturePlot
               points={points}
               beside={beside}
@@ -96,6 +96,11 @@ export function SheetOfHoles(props: {
             {problem && !placed && (
               <p role="alert" className="text-rust">
                 {problem.detail}
+              </p>
+            )}
+            {curve.fetchStatus === "paused" && (
+              <p role="alert" className="text-rust">
+                No signal: the picture still shows the sizes before. It follows by itself when the signal is back.
               </p>
             )}
             {!ready && <p className="text-rust">A size cannot be read: see the field.</p>}
