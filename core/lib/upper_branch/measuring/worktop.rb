@@ -15,7 +15,9 @@ module UpperBranch
         Formulas::Circuits,
         Formulas::AirSide,
         Formulas::Throttle,
-        Formulas::Engine
+        Formulas::Engine,
+        Formulas::Sizing,
+        Formulas::Weather
       ].freeze
 
       # The formula of a calculator (Method), or nil. id: as in worktop.yml
