@@ -24,6 +24,26 @@ RSpec.describe UpperBranch::Job::JobFile do
     expect(job.defects.map(&:open?)).to eq [false]
   end
 
+  it "takes a plan with its trials, and what a data log has shown" do
+    job = described_class.job(CATALOGUE, <<~YAML)
+      machine: {family: slide, plan: set-up, work: [filter-exhaust-changed]}
+      symptoms: [{id: flat-mid, logged: {log: hill run, from: 12.5, to: 14}}]
+      checks: [{id: intake-swap, outcome: no-change}]
+      trials:
+        - {setting: main-jet, from: 105, to: 112, result: better}
+        - {setting: main-jet, from: 112, to: 115, result: right}
+        - {setting: pilot, from: 40, to: 40, result: left}
+    YAML
+    expect(job.trials.map { |trial| [trial.setting, trial.stands, trial.result] }).to eq [
+      ["main-jet", 112, "better"], ["main-jet", 115, "right"], ["pilot", 40, "left"]
+    ]
+    expect(job.findings.first.logged).to be true
+    expect(job.repairs.map(&:id)).to eq ["main-too-small"]
+    loose = { machine: { family: "slide" }, trials: [{ setting: "main-jet", from: 1, to: 2, result: "same" }] }
+    expect { described_class.job(CATALOGUE, JSON.generate(loose)) }
+      .to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "trials/0/setting" }
+  end
+
   it "reads YAML and JSON alike" do
     from_yaml = described_class.job(CATALOGUE, File.read(example))
     from_json = described_class.job(CATALOGUE, JSON.generate(YAML.safe_load_file(example)))

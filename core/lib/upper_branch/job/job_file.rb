@@ -40,7 +40,7 @@ module UpperBranch
         repairs = data["repairs"] || []
         (0..repairs.size).each do |round|
           rows += symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
-                  plain(data, "recreated", "recreate", round)
+                  plain(data, "recreated", "recreate", round) + plain(data, "trials", "trial", round)
           next unless repairs[round]
 
           rows << [
@@ -70,7 +70,7 @@ module UpperBranch
       def self.symptoms(data, round)
         rows(data, "symptoms", round) do |row|
           ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [],
-                        "asked" => row["asked"] }.compact]
+                        "asked" => row["asked"], "logged" => row["logged"] }.compact]
         end
       end
 
@@ -100,7 +100,7 @@ module UpperBranch
       end
 
       def self.too_late(data, repairs)
-        %w[symptoms conditions checks recreated].each do |section|
+        %w[symptoms conditions checks recreated trials].each do |section|
           (data[section] || []).each_with_index do |row, i|
             next if (row["after_repair"] || 0) <= repairs
 
