@@ -39,7 +39,8 @@ RSpec.describe "The mixture curve over HTTP" do
     expect(field).to eq "wing"
     post_json "/api/v1/mixture/car-one", { inputs: { leak: 12 } }
     expect(field).to eq "leak"
-    post_json "/api/v1/mixture/car-one/fit", { inputs: {}, measured: [{ by: "vacuum", at: 19, rpm: 750, lambda: 14.7 }] }
+    post_json "/api/v1/mixture/car-one/fit",
+              { inputs: {}, measured: [{ by: "vacuum", at: 19, rpm: 750, lambda: 14.7 }] }
     expect(field).to eq "measured/0/lambda"
     post_json "/api/v1/mixture/car-one/fit", { inputs: {}, measured: [] }
     expect(field).to eq "measured"

@@ -5,11 +5,12 @@ RSpec.describe "Weather and sizing" do
   include WorktopTalk
 
   describe "percolation" do
-    # ASTM D4814 (from memory): the volatility classes ask for at least 54, 47 and 41 degC at a ratio of 20 for classes 1,
-    # 3 and 5. A usual fuel of each lies above its limit, by no more than 15.
+    # ASTM D4814 (from memory): the volatility classes ask for at least 54, 47 and 41 degC at a ratio of 20 for classes
+    # 1, 3 and 5. A usual fuel of each lies above its limit, by no more than 15.
     it "puts usual fuels of a class above what the class asks for" do
       { [60, 55, 100] => 54, [78, 48, 95] => 47, [95, 42, 88] => 41 }.each do |(pressure, tenth, half), least|
-        boils = value("percolation", { "pressure" => pressure, "tenth" => tenth, "half" => half, "altitude" => 0 }, "boils")
+        fuel = { "pressure" => pressure, "tenth" => tenth, "half" => half, "altitude" => 0 }
+        boils = value("percolation", fuel, "boils")
         expect(boils).to be_between(least, least + 15)
       end
     end
@@ -31,15 +32,16 @@ RSpec.describe "Weather and sizing" do
   end
 
   describe "ice in the throat" do
-    # FAA Pilot's Handbook, ch. 7 (from memory): most likely under 21 degC and over 80 % humidity, and at low power possible
-    # up to 38 degC and down to 50 %.
+    # FAA Pilot's Handbook, ch. 7 (from memory): most likely under 21 degC and over 80 % humidity, and at low power
+    # possible up to 38 degC and down to 50 %.
     it "follows the published guidance for pilots" do
-      { [15, 13] => ["serious", "serious"], [21, 17.5] => ["serious", /no ice|light/], [37, 24.8] => ["moderate|serious|light", "no ice"],
-        [20, -8] => ["light|no ice", "no ice"], [45, 30] => ["no ice", "no ice"], [-18, -20] => ["no ice", "no ice"] }
-        .each do |(air, dew), (low, cruise)|
-          told = says("icing", { "air" => air, "dew" => dew })
-          expect(told).to match(/At low power: (#{low}).*At cruise: (#{cruise})/), "#{air}, #{dew}: #{told}"
-        end
+      guidance = { [15, 13] => %w[serious serious], [21, 17.5] => ["serious", "no ice|light"],
+                   [37, 24.8] => ["moderate|serious|light", "no ice"], [20, -8] => ["light|no ice", "no ice"],
+                   [45, 30] => ["no ice", "no ice"], [-18, -20] => ["no ice", "no ice"] }
+      guidance.each do |(air, dew), (low, cruise)|
+        told = says("icing", { "air" => air, "dew" => dew })
+        expect(told).to match(/At low power: (#{low}).*At cruise: (#{cruise})/), "#{air}, #{dew}: #{told}"
+      end
     end
 
     # At 20 degC a dew point of 9.3 is a relative humidity of 50 % (psychrometric tables); saturated air of 0 degC holds
@@ -58,7 +60,8 @@ RSpec.describe "Weather and sizing" do
   end
 
   describe "a starting set" do
-    # By another road: the calculator of the venturi's signal, given the throat and the jet, must come back to the mixture.
+    # By another road: the calculator of the venturi's signal, given the throat and the jet, must come back to the
+    # mixture.
     it "comes back to the wanted mixture through a plain venturi" do
       set = { "displacement" => 2000, "rpm" => 6500, "count" => 4, "cylinders" => 1, "gain" => 2.5, "mixture" => 0.87 }
       throat, main = %w[venturi main].map { |output| value("starting-set", set, output) }
@@ -68,8 +71,8 @@ RSpec.describe "Weather and sizing" do
       expect(back).to be_within(0.02).of(0.87)
     end
 
-    # Common practice, no source: a two-liter four of one throat a cylinder begins at 33 to 36 mm, a main jet of 1.3 to 1.5,
-    # a corrector of 1.8 to 2.0 and an idle jet of 0.4 to 0.55.
+    # Common practice, no source: a two-liter four of one throat a cylinder begins at 33 to 36 mm, a main jet of 1.3 to
+    # 1.5, a corrector of 1.8 to 2.0 and an idle jet of 0.4 to 0.55.
     it "begins where the trade begins" do
       set = %w[venturi thumb corrector idle].map { |output| value("starting-set", {}, output) }
       expect(set).to match [a_value_between(31, 38), a_value_between(1.25, 1.55), a_value_between(1.75, 2.05),
@@ -85,7 +88,8 @@ RSpec.describe "Weather and sizing" do
     expect(value("rod-jet", sizes, "lean_like")).to be_within(1e-3).of(3)
     expect(value("rod-jet", sizes, "rich_like")).to be_within(1e-3).of(4)
     expect(value("rod-jet", sizes, "richer")).to be_within(0.1).of((16.0 / 9 * 100) - 100)
-    { "thick" => { "jet" => 1, "thick" => 1.2 }, "thin" => { "jet" => 2, "thick" => 1, "thin" => 1.5 } }.each do |field, row|
+    wrong = { "thick" => { "jet" => 1, "thick" => 1.2 }, "thin" => { "jet" => 2, "thick" => 1, "thin" => 1.5 } }
+    wrong.each do |field, row|
       expect { answer("rod-jet", row) }.to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq field }
     end
   end

@@ -7,14 +7,15 @@ RSpec.describe UpperBranch::Views::Sizes do
   end
 
   def card(*figures, family: "car-one")
-    UpperBranch::Workshop::SpecCard.new(CATALOGUE, "name" => "Press downdraft", "family" => family, "figures" => figures)
+    UpperBranch::Workshop::SpecCard.new(CATALOGUE, "name" => "Press downdraft", "family" => family,
+                                                   "figures" => figures)
   end
 
   def sizes(job, card = nil) = described_class.of(job, card).to_h { |row| [row[:field], row] }
 
   it "take a jet's number for hundredths of a mm, a range by its middle, and every other size as it is called" do
-    read = card(figure("main-jet", 127, "number"), figure("venturi-bore", 25, "mm"), figure("size-idle-air", 0.9, "mm", 1.1),
-                figure("size-slot-long", 0.1, "in")).sizes
+    read = card(figure("main-jet", 127, "number"), figure("venturi-bore", 25, "mm"),
+                figure("size-idle-air", 0.9, "mm", 1.1), figure("size-slot-long", 0.1, "in")).sizes
     expect(read["main_jet"]).to eq("value" => 1.27, "unit" => "mm")
     expect(read["venturi"]).to eq("value" => 25.0, "unit" => "mm")
     expect(read["idle_air"]["value"]).to be_within(1e-9).of(1.0)
@@ -23,7 +24,8 @@ RSpec.describe UpperBranch::Views::Sizes do
 
   it "stand as measured over the card, and by the card over nothing" do
     job = job("car-one", read("screw-count", 1.5), read("wet-level", -3), engine: { "displacement" => 1300 })
-    known = sizes(job, card(figure("size-turns", 2, "turns"), figure("size-spill", 6, "mm"), figure("main-jet", 130, "number")))
+    card = card(figure("size-turns", 2, "turns"), figure("size-spill", 6, "mm"), figure("main-jet", 130, "number"))
+    known = sizes(job, card)
     expect(known["turns"]).to include(value: 1.5, says: "measured in this job")
     expect(known["spill"]).to include(value: 9.0, unit: "mm")
     expect(known["main_jet"]).to include(value: 1.3, says: "card Press downdraft")
