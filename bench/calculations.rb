@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# How long each calculation of the worktop takes with its uncertainty and its curve, and how long a large data log.
+# How long each calculation of the worktop takes with its uncertainty and its curve, a mixture curve, a large data log.
 # Reported, never asserted.
 #
 #   ruby bench/calculations.rb [LOG.csv]     # make one with bench/log_maker.rb large PATH
@@ -18,6 +18,20 @@ rows
   .each do |id, times|
     puts format("%-16s p50 %6.2f ms   p95 %6.2f ms", id, Bench.quantile(times, 0.5), Bench.quantile(times, 0.95))
   end
+
+# The mixture curve from the holes, and the search for the size behind four readings.
+catalogue.geometry.all.each do |sheet|
+  times = Array.new(12) { Bench.ms { sheet.curve({}).points } }
+  puts format("mixture %-16s p50 %6.1f ms   p95 %6.1f ms", sheet.family, Bench.quantile(times, 0.5),
+              Bench.quantile(times, 0.95))
+end
+sheet = catalogue.geometry.sheet("car-one")
+leaner = sheet.curve("main_jet" => 1.35)
+measured = [0.1, 0.3, 0.6, 1.0].map do |share|
+  point = leaner.at(share)
+  { "by" => "opening", "at" => share * 100, "rpm" => point.stand.rpm, "lambda" => point.mixture }
+end
+puts format("which size is it  %.1f s", Bench.ms { sheet.fit({}, measured).rows } / 1000)
 
 if (path = ARGV.first)
   log = nil

@@ -99,6 +99,21 @@ def taken(browser, check, state)
   settled(browser)
 end
 
+# The curve of a family's usual sizes as the page hands it out, for docs/mixture.md.
+def drawn(family, folder)
+  browser = open_browser
+  FileUtils.mkdir_p(folder)
+  browser.execute_cdp("Browser.setDownloadBehavior", behavior: "allow", downloadPath: File.expand_path(folder))
+  browser.get("#{BASE}/mixture?family=#{family}")
+  settled(browser)
+  file = File.join(folder, "mixture-#{family}.svg")
+  press(browser, "SVG")
+  Selenium::WebDriver::Wait.new(timeout: 20).until { File.exist?(file) }
+  FileUtils.mv(file, File.join(folder, "#{family}.svg"))
+ensure
+  browser&.quit
+end
+
 SWEEP = {
   found: "1",
   next: "2.25",
@@ -129,5 +144,11 @@ end
 shoot("handbook", "/handbook?on=checks&id=vent-finger", height: 1000)
 shoot("primer", "/handbook?on=primer")
 shoot("schools", "/handbook?on=schools")
+shoot("mixture", "/mixture?family=car-one", height: 1000) do |browser|
+  press(browser, "Lay beside")
+  browser.find_element(css: "[aria-label='Draw along: Main jet']").send_keys(*([:arrow_left] * 12))
+  sleep 2
+end
+%w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if ONLY.empty?
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

@@ -172,6 +172,27 @@ RSpec.describe "Worked examples" do
     "venturi" => {
       "air" => 2.0 * 100 / 2 * 0.85
     },
+    # 99.7 L/s come through each throat while it has flow; at 100 m/s the air has cooled by 4.98 degrees and is 0.958 as
+    # dense
+    "starting-set" => {
+      "venturi" => Math.sqrt(4 / pi * (2e-3 * 6500 / 120 * 0.92) / (100 * ((288.17 / 293.15)**2.5))) * 1000,
+      "thumb" => 0.04 * 36.40,
+      "corrector" => (0.04 * 36.40) + 0.5
+    },
+    "rod-jet" => {
+      "lean" => pi / 4 * ((1.8**2) - (1.2**2)),
+      "rich" => pi / 4 * ((1.8**2) - (0.8**2)),
+      "richer" => (100 * (2.6 / 1.8)) - 100
+    },
+    # 200 m have 0.9765 of the pressure (US Standard Atmosphere)
+    "percolation" => {
+      "boils" => 52.47 - (0.33 * 70) + (0.2 * 48) + (0.17 * 95) + (Math.log(0.9765) / 0.033)
+    },
+    # vapor over water: 1148 Pa at 9, 1402.7 Pa at 12 degC (steam tables)
+    "icing" => {
+      "throat" => 12 - 39,
+      "humidity" => 100 * 1148 / 1402.7
+    },
     "cost" => {
       "labor" => 95,
       "total" => 119
