@@ -5,6 +5,7 @@
 # are listed; those that are left stand explained in docs/benchmark.md.
 #
 #   ruby bench/mutants.rb [HOW_MANY] [SEED]
+#   ruby bench/mutants.rb --again FILE          # those whose lines stand in an earlier list
 require "English"
 require "ripper"
 require_relative "../bin/lib/gem_groups"
@@ -104,12 +105,16 @@ module Bench
       $stdout.reopen(File::NULL)
       $stderr.reopen(File::NULL)
       change
-      exit!(RSpec::Core::Runner.run(["--fail-fast", "--require", "spec_helper", "-I", "#{ROOT}/core/spec", *specs]))
+      exit!(RSpec::Core::Runner.run(["--fail-fast", "--order", "defined", "--require", "spec_helper", "-I", "#{ROOT}/core/spec", *specs]))
     rescue Exception # rubocop:disable Lint/RescueException -- a mutant that does not even load is noticed
       exit!(1)
     end
 
-    def specs = Dir[*SPECS.map { |room| "#{room}/**/*_spec.rb" }].grep_v(/bayes|polybox|noisy|brute/)
+    # The whole carburetors last, since they take longest.
+    def specs
+      found = Dir[*SPECS.map { |room| "#{room}/**/*_spec.rb" }].grep_v(/bayes|polybox|noisy|brute/)
+      found.sort_by { |path| path.include?("/metering/") ? 1 : 0 }
+    end
 
     # The catalogue has its formulas by the hand: they are laid out anew, with the change in them.
     def change
@@ -128,8 +133,14 @@ end
 
 require "rspec/core"
 require "spec_helper"
-count = (ARGV[0] || 150).to_i
-picked = Bench::Sites.all.sample(count, random: Random.new((ARGV[1] || 1).to_i))
+sites = Bench::Sites.all
+picked =
+  if ARGV[0] == "--again"
+    names = File.readlines(ARGV.fetch(1), chomp: true)
+    sites.select { |mutant| names.include?(mutant.name) }
+  else
+    sites.sample((ARGV[0] || 150).to_i, random: Random.new((ARGV[1] || 1).to_i))
+  end
 waiting = picked.dup
 running = {}
 verdicts = {}

@@ -48,8 +48,7 @@ export function Mixture() {
       <div className="mb-3 flex flex-wrap items-end gap-3">
         {job ? (
           <p>
-            As measured in <Link to={`/jobs/${job}`}>{sizes.data?.called}</Link>: {known(family, given)} The rest stands
-            at the usual sizes of a {family.name.toLowerCase()}.
+            As measured in <Link to={`/jobs/${job}`}>{sizes.data?.called}</Link>. {known(family, given)}
           </p>
         ) : (
           <>
@@ -81,10 +80,11 @@ export function Mixture() {
   );
 }
 
-/** Which of the sizes are known, in words. */
+/** Which of the sizes are known, and what the others are, in words. */
 function known(family: MixtureSheets["families"][number], given: Record<string, Given>): string {
   const names = family.fields.filter((field) => given[field.id]).map((field) => field.name.toLowerCase());
-  return names.length > 0 ? `${names.join(", ")}.` : "no size of it is known yet.";
+  const usual = `usual sizes of this kind (${family.name.toLowerCase()})`;
+  return names.length > 0 ? `Known: ${names.join(", ")}. The rest: ${usual}.` : `Nothing of it is known yet: ${usual}.`;
 }
 
 function Choice(props: {

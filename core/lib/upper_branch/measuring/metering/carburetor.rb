@@ -73,7 +73,7 @@ module UpperBranch
 
         # Pressure at which as much comes in as goes out. beside: kg/s of air that the idle circuits bring
         def manifold(position, second, rpm, beside)
-          Root.between(@weather.pressure * 0.02, @weather.pressure * 0.99999) do |at|
+          Root.between(@weather.pressure * 0.02, @weather.pressure * 0.99999, within: 1e-5) do |at|
             @first.air(position, at) + others(second, at) + leak(at) + beside - @draw.air(rpm, at)
           end
         end
