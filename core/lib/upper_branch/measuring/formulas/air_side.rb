@@ -55,7 +55,7 @@ module UpperBranch
           return "It holds." unless hole
 
           like = "like a hole of #{Words.amount(hole, 'mm', 3)}"
-          return "It holds: #{like} is as tight as such parts are." if hole <= k[:tight] / 1000
+          return "It holds: #{like} is as tight as such parts are." if hole <= Units.to_si(k[:tight], "mm")
 
           "#{like.capitalize}: it does not hold."
         end
