@@ -105,7 +105,8 @@ module Bench
       $stdout.reopen(File::NULL)
       $stderr.reopen(File::NULL)
       change
-      exit!(RSpec::Core::Runner.run(["--fail-fast", "--order", "defined", "--require", "spec_helper", "-I", "#{ROOT}/core/spec", *specs]))
+      options = ["--fail-fast", "--order", "defined", "--require", "spec_helper", "-I", "#{ROOT}/core/spec"]
+      exit!(RSpec::Core::Runner.run(options + specs))
     rescue Exception # rubocop:disable Lint/RescueException -- a mutant that does not even load is noticed
       exit!(1)
     end
