@@ -104,6 +104,8 @@ def drawn(family, folder)
   browser = open_browser
   FileUtils.mkdir_p(folder)
   browser.execute_cdp("Browser.setDownloadBehavior", behavior: "allow", downloadPath: File.expand_path(folder))
+  wide = { width: 1280, height: 1000, deviceScaleFactor: 1, mobile: false }
+  browser.execute_cdp("Emulation.setDeviceMetricsOverride", **wide)
   browser.get("#{BASE}/mixture?family=#{family}")
   settled(browser)
   file = File.join(folder, "mixture-#{family}.svg")
@@ -149,6 +151,7 @@ shoot("mixture", "/mixture?family=car-one", height: 1000) do |browser|
   browser.find_element(css: "[aria-label='Draw along: Main jet']").send_keys(*([:arrow_left] * 12))
   sleep 2
 end
-%w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if ONLY.empty?
+curves = ONLY.empty? || ONLY.include?("curves")
+%w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if curves
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

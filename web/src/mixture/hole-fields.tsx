@@ -1,6 +1,6 @@
 import { Slider } from "radix-ui";
-import { useId } from "react";
 import type { HoleField, MixtureSheets } from "../api/types";
+import { ChoiceField } from "../ui/choice-field";
 import { Fold } from "../ui/fold";
 import { NumberField } from "../ui/number-field";
 import { parseNumber } from "../words/numbers";
@@ -60,28 +60,16 @@ function outline(rows: HoleField[], typed: Typed): string {
 }
 
 function Hole({ field, typed, given, onChange, wrongAt }: { field: HoleField } & Omit<Props, "fields" | "groups">) {
-  const id = useId();
   const now = typed[field.id];
   const set = (part: Typed[string]) => onChange(field.id, part);
   if (field.choices)
     return (
-      <div>
-        <label htmlFor={id} className="block text-[15px] leading-tight font-medium">
-          {field.name}
-        </label>
-        <select
-          id={id}
-          value={now?.text ?? usual(field)}
-          onChange={(event) => set({ text: event.target.value })}
-          className="mt-1 min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-2"
-        >
-          {Object.entries(field.choices).map(([word, name]) => (
-            <option key={word} value={word}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </div>
+      <ChoiceField
+        label={field.name}
+        value={now?.text ?? usual(field)}
+        options={Object.entries(field.choices)}
+        onChange={(text) => set({ text })}
+      />
     );
   const text = now?.text ?? usual(field);
   const unit = now?.unit ?? field.unit;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { HoleField, MixturePoint } from "../api/types";
+import type { MixturePoint } from "../api/types";
+import { hole } from "../testing/samples";
 import { mixtureCsv } from "./mixture-export";
 import { mixtureGeometry, nearest, part, WIDE } from "./mixture-geometry";
 import { differences, sliderOf, typedOver } from "./sizes";
@@ -21,22 +22,6 @@ const points = [
   point(0.5, 1, { main: 1 }),
   point(1, 0.85, { main: 3, power: 1 }),
 ];
-
-const field = (part: Partial<HoleField>): HoleField => ({
-  id: "main_jet",
-  name: "Main jet",
-  group: "main",
-  fits: true,
-  unit: "mm",
-  units: ["m", "mm"],
-  list: false,
-  optional: false,
-  default: 1.4,
-  min: 0,
-  max: 5,
-  step: 0.01,
-  ...part,
-});
 
 describe("the picture of a mixture", () => {
   const drawn = mixtureGeometry(WIDE, points, [], [[0.5, 1.3]]);
@@ -78,23 +63,23 @@ describe("sizes", () => {
   });
 
   it("have a slider about where they stand, within what can be", () => {
-    expect(sliderOf(field({}), 1.4)).toEqual({ min: 0.28, max: 2.52, step: 0.01 });
-    expect(sliderOf(field({ min: -3, max: 3, step: 0.1 }), 0)).toEqual({ min: -1.5, max: 1.5, step: 0.1 });
-    expect(sliderOf(field({}), null)).toBeNull();
+    expect(sliderOf(hole({}), 1.4)).toEqual({ min: 0.28, max: 2.52, step: 0.01 });
+    expect(sliderOf(hole({ min: -3, max: 3, step: 0.1 }), 0)).toEqual({ min: -1.5, max: 1.5, step: 0.1 });
+    expect(sliderOf(hole({}), null)).toBeNull();
   });
 
   it("tell two sheets apart in words", () => {
-    const sits = field({
+    const sits = hole({
       id: "on",
       name: "Sits",
       choices: { port: "In the port", air: "In the bleed" },
       default: "port",
     });
-    expect(differences([field({}), sits], {}, { main_jet: { text: "1,30" }, on: { text: "air" } })).toEqual([
+    expect(differences([hole({}), sits], {}, { main_jet: { text: "1,30" }, on: { text: "air" } })).toEqual([
       "Main jet: 1.4 mm → 1.3 mm",
       "Sits: In the port → In the bleed",
     ]);
-    expect(differences([field({})], {}, { main_jet: { text: "1.40" } })).toEqual([]);
+    expect(differences([hole({})], {}, { main_jet: { text: "1.40" } })).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { queries } from "../api/queries";
 import type { MixtureSheets } from "../api/types";
 import { record } from "../kept/store";
+import { ChoiceField } from "../ui/choice-field";
 import { Failed, Loading } from "../ui/state";
 import { SheetOfHoles } from "./sheet-of-holes";
 import type { Given } from "./sizes";
@@ -52,14 +53,14 @@ export function Mixture() {
           </p>
         ) : (
           <>
-            <Choice
-              name="Carburetor"
+            <ChoiceField
+              label="Carburetor"
               value={family.id}
               onChange={(id) => choose({ family: id })}
               options={families.map((one) => [one.id, one.name])}
             />
-            <Choice
-              name="Sizes from"
+            <ChoiceField
+              label="Sizes from"
               value={card?.id ?? ""}
               onChange={(id) => choose({ family: family.id, ...(id && { card: id }) })}
               options={[["", "Usual ones, invented"], ...fitting.map((one) => [one.id, `Card: ${one.name}`] as const)]}
@@ -85,30 +86,6 @@ function known(family: MixtureSheets["families"][number], given: Record<string, 
   const names = family.fields.filter((field) => given[field.id]).map((field) => field.name.toLowerCase());
   const usual = `usual sizes of this kind (${family.name.toLowerCase()})`;
   return names.length > 0 ? `Known: ${names.join(", ")}. The rest: ${usual}.` : `Nothing of it is known yet: ${usual}.`;
-}
-
-function Choice(props: {
-  name: string;
-  value: string;
-  options: (readonly [string, string])[];
-  onChange: (id: string) => void;
-}) {
-  return (
-    <label className="block min-w-0">
-      <span className="block text-[15px] leading-tight font-medium">{props.name}</span>
-      <select
-        value={props.value}
-        onChange={(event) => props.onChange(event.target.value)}
-        className="mt-1 min-h-11 max-w-full rounded-xl border-2 border-edge bg-raised px-2"
-      >
-        {props.options.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
 }
 
 /** What the reckoning takes for granted. */

@@ -3,26 +3,11 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import { ApiError } from "../api/problem";
-import type { HoleField, MixtureCurve, MixtureFit } from "../api/types";
+import type { MixtureCurve, MixtureFit } from "../api/types";
 import { draw } from "../testing/render";
-import { boardPage } from "../testing/samples";
+import { boardPage, hole } from "../testing/samples";
 import { SheetOfHoles } from "./sheet-of-holes";
 
-const hole = (part: Partial<HoleField>): HoleField => ({
-  id: "main_jet",
-  name: "Main jet",
-  group: "main",
-  fits: true,
-  unit: "mm",
-  units: ["m", "mm"],
-  list: false,
-  optional: false,
-  default: 1.4,
-  min: 0,
-  max: 5,
-  step: 0.01,
-  ...part,
-});
 const family = {
   id: "car-one",
   name: "Single-barrel downdraft",

@@ -5,6 +5,7 @@ import { ApiError } from "../api/problem";
 import type { MeasuredMixture, MixtureFit, MixtureSheets } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
+import { ChoiceField } from "../ui/choice-field";
 import { NumberField } from "../ui/number-field";
 import { parseNumber, shown } from "../words/numbers";
 import { plain } from "./sizes";
@@ -13,6 +14,10 @@ import { plain } from "./sizes";
 export type Row = { by: "opening" | "vacuum"; at: string; rpm: string; lambda: string };
 export const emptyRow = (): Row => ({ by: "vacuum", at: "", rpm: "", lambda: "" });
 
+const BY = [
+  ["vacuum", "Vacuum"],
+  ["opening", "Throttle"],
+] as const;
 const MOST = 12;
 const SHOWN = 5;
 
@@ -60,17 +65,12 @@ export function Tailpipe(props: {
           className="grid grid-cols-2 gap-2 border-t border-line py-2 sm:grid-cols-[9rem_1fr_1fr_1fr_auto]"
         >
           <legend className="sr-only">Reading {i + 1}</legend>
-          <label className="block">
-            <span className="block text-[15px] leading-tight font-medium">By</span>
-            <select
-              value={row.by}
-              onChange={(event) => set(i, { by: event.target.value as Row["by"] })}
-              className="mt-1 min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-2"
-            >
-              <option value="vacuum">Vacuum</option>
-              <option value="opening">Throttle</option>
-            </select>
-          </label>
+          <ChoiceField
+            label="By"
+            value={row.by}
+            options={[...BY]}
+            onChange={(by) => set(i, { by: by === "vacuum" ? "vacuum" : "opening" })}
+          />
           <NumberField
             label={row.by === "vacuum" ? "Vacuum, inHg" : "Throttle, %"}
             text={row.at}

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, render } from "@testing-library/react";
+import { cleanup, configure, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
@@ -15,6 +15,9 @@ class Unobserved {
 }
 Object.assign(globalThis, { ResizeObserver: Unobserved });
 if (typeof Element !== "undefined") Object.assign(Element.prototype, { scrollIntoView: () => undefined });
+
+// A busy machine is slow; nothing here depends on how soon something comes.
+configure({ asyncUtilTimeout: 8000 });
 
 // What React complains of (keys given twice, state set outside of a test's hands) is a defect like any other.
 beforeEach(() => {

@@ -1,4 +1,4 @@
-import type { BoardPage, Catalogue, Check, Job, JobSummary, Reading } from "../api/types";
+import type { BoardPage, Catalogue, Check, HoleField, Job, JobSummary, Reading } from "../api/types";
 
 /** A page of the board with these open jobs on it. */
 export function boardPage(jobs: JobSummary[], order: string[] = [], next: number | null = null): BoardPage {
@@ -116,3 +116,20 @@ export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
     ...rows,
   } as unknown as Catalogue;
 }
+
+/** A size of the mixture curve: the main jet, or what is given. */
+export const hole = (part: Partial<HoleField> = {}): HoleField => ({
+  id: "main_jet",
+  name: "Main jet",
+  group: "main",
+  fits: true,
+  unit: "mm",
+  units: ["m", "mm"],
+  list: false,
+  optional: false,
+  default: 1.4,
+  min: 0,
+  max: 5,
+  step: 0.01,
+  ...part,
+});

@@ -1,5 +1,5 @@
-import { useId } from "react";
 import type { CalculatorInput } from "../api/types";
+import { ChoiceField } from "../ui/choice-field";
 import { NumberField } from "../ui/number-field";
 import { takes, usual, type Typed } from "./typed";
 
@@ -19,10 +19,11 @@ export function CalculatorFields(props: {
         const now = props.typed[input.id];
         if (input.choices)
           return (
-            <Choice
+            <ChoiceField
               key={input.id}
-              input={input}
+              label={input.name}
               value={now?.text ?? usual(input)}
+              options={Object.entries(input.choices)}
               onChange={(text) => set(input.id, { text })}
             />
           );
@@ -41,37 +42,6 @@ export function CalculatorFields(props: {
           </div>
         );
       })}
-    </div>
-  );
-}
-
-function Choice({
-  input,
-  value,
-  onChange,
-}: {
-  input: CalculatorInput;
-  value: string;
-  onChange: (value: string) => void;
-}) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="block text-[15px] leading-tight font-medium">
-        {input.name}
-      </label>
-      <select
-        id={id}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        className="mt-1 min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-2"
-      >
-        {Object.entries(input.choices ?? {}).map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
     </div>
   );
 }
