@@ -21,9 +21,13 @@ module UpperBranch
 
       # Diameter at which the air is so fast, m. air: m3/s in the mean; speed: m/s, under that of sound
       def self.diameter(air, speed, count:, share:)
+        Jets.diameter(mass(air) / Air.flux_at(mach_of(speed), Air::SEA_PRESSURE, TEMPERATURE) / count / share)
+      end
+
+      # Mach number of air that is so fast, m/s: it has cooled on the way.
+      def self.mach_of(speed)
         cooled = TEMPERATURE - (speed * speed / 2 / (Air::GAS * Air::KAPPA / (Air::KAPPA - 1)))
-        mach = speed / Math.sqrt(Air::KAPPA * Air::GAS * cooled)
-        Jets.diameter(mass(air) / Air.flux_at(mach, Air::SEA_PRESSURE, TEMPERATURE) / count / share)
+        speed / Math.sqrt(Air::KAPPA * Air::GAS * cooled)
       end
 
       # kg/s of outside air.

@@ -41,6 +41,17 @@ RSpec.describe "Finer points of the mixture from geometry" do
     expect(101_325.0 - flow.pressure).to be_within(3).of(300 * (0.16 / (0.16 + 0.36)))
   end
 
+  # What comes out behind the throttle less the fuel in it is air that has gone past the throttle, whatever way it came.
+  it "counts all the air that the idle circuit brings past the throttle" do
+    outlets = metering::Outlets.new(port: 4e-7, coefficient: 0.75, slot: { above: 0.001, long: 0.003, wide: 0.0005 })
+    passage = metering::BledCircuit.new(bleed: 6e-7, lift: 200.0, fuel: fuel, weather: weather)
+    jet = metering::FuelHole.round(0.0005, fuel)
+    idle = metering::IdleCircuit.new(jet: jet, circuit: passage, outlets: outlets, from_well: false)
+    flow = idle.flow(0.0015, engine: 40_000.0, before: 101_200.0, source: 101_325.0, well: 101_325.0)
+    out = passage.flow(jet, outlets.openings(0.0015, 40_000.0, 101_200.0), 101_325.0).outs.sum
+    expect(flow.air).to be_within(0.01).percent_of(out - flow.fuel)
+  end
+
   it "opens the second barrels over the last part of the way, wholly at full" do
     bank = metering::SecondBank.new(count: 1, barrel: nil, main: nil, from: 0.6)
     expect([0.3, 0.6, 0.8, 1.0].map { |share| bank.opened(share) }).to match [

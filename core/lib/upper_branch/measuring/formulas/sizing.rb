@@ -18,15 +18,12 @@ module UpperBranch
 
         # The jet that gives the wanted mixture while so much air flows (kg/s), over the lift to the nozzle.
         def main(v, k, air)
-          mach = v[:speed] / Math.sqrt(Air::KAPPA * Air::GAS * cooled(v[:speed]))
-          drop = (Air.depression(mach, Air::SEA_PRESSURE) * v[:gain]) - (k[:density] * Jets::GRAVITY * k[:lift])
+          signal = Air.depression(Venturi.mach_of(v[:speed]), Air::SEA_PRESSURE) * v[:gain]
+          drop = signal - (k[:density] * Jets::GRAVITY * k[:lift])
           raise Invalid.new("speed", "So slow an air does not lift the fuel to the nozzle") unless drop.positive?
 
           hole(air / k[:ratio] / v[:mixture], drop, k[:coefficient], k)
         end
-
-        # What is left of the outside temperature where the air is so fast.
-        def cooled(speed) = Venturi::TEMPERATURE - (speed * speed / 2 / (Air::GAS * Air::KAPPA / (Air::KAPPA - 1)))
 
         # The hole that passes the idle's fuel at the suction that idle passages have.
         def idle(v, k)

@@ -5,7 +5,8 @@ module UpperBranch
     module Metering
       # The idle circuit of one barrel: jet and bleed, port, slot or holes. kg/s, Pa.
       class IdleCircuit
-        # port, shown: fuel by the port and by what the edge has uncovered; air: that comes out with it
+        # port, shown: fuel by the port and by what the edge has uncovered; air: that comes out with it, in by the bleed
+        # and by holes before the edge, and so past the throttle
         Flow = Struct.new(:port, :shown, :air, keyword_init: true) do
           def fuel = port + shown
         end
@@ -23,7 +24,7 @@ module UpperBranch
         def flow(edge, engine:, before:, source:, well:)
           flow = @circuit.flow(@jet, @outlets.openings(edge, engine, before), @from_well ? well : source)
           port, *shown = flow.parts
-          Flow.new(port: port, shown: shown.sum, air: flow.bled)
+          Flow.new(port: port, shown: shown.sum, air: flow.air)
         end
 
         # What of its fuel the main jet must pass as well.
