@@ -20,6 +20,13 @@ RSpec.describe "Corners of measuring" do
     expect(says("air-leak", { "hole" => 1 })).to match(/\A\d+ % of the idle air comes in unmetered/)
   end
 
+  # Backing a cone out of its hole can only open it: no count of turns gives less than a smaller one.
+  it "opens a screw's port further with every turn, past the flush point as well" do
+    screw = measuring::ScrewPort.new(port: 0.001067, end_diameter: 0.000737, angle: 14, pitch: 0.0007)
+    areas = (0..80).map { |i| screw.area(i * 0.05) }
+    expect(areas).to eq areas.sort
+  end
+
   it "says what a falling level does, to the tenth of a millimeter" do
     expect(says("bowl-fall", { "demand" => 20 })).to match(/\AThe level falls 0\.\d mm: hardly felt/)
     long = { "demand" => 900, "pressure" => 1.5, "float_arm" => 60 }

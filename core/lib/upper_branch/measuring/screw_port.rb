@@ -71,7 +71,7 @@ module UpperBranch
         square = lift * Math.sin(@half)
         along = square * Math.cos(@half)
         gap =
-          if along <= reach(edge) - lift
+          if lift - reach(edge) <= square * Math.sin(@half)
             square * (edge - along)
           else
             Math.hypot((edge - @end) / 2, lift - reach(edge)) * (edge + @end) / 2
