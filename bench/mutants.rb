@@ -6,6 +6,7 @@
 #
 #   ruby bench/mutants.rb [HOW_MANY] [SEED]
 #   ruby bench/mutants.rb --again FILE          # those whose lines stand in an earlier list
+#   ruby bench/mutants.rb --in measuring/hole   # all of the files with this in their path
 require "English"
 require "ripper"
 require_relative "../bin/lib/gem_groups"
@@ -111,10 +112,14 @@ module Bench
       exit!(1)
     end
 
-    # The whole carburetors last, since they take longest.
+    # Those of logs for what reads logs. For the rest: the whole carburetors last, since they take longest, but first
+    # for what only they tell of.
     def specs
+      return Dir["#{ROOT}/core/spec/signals/*_spec.rb"] if @mutant.path.include?("/signals/")
+
       found = Dir[*SPECS.map { |room| "#{room}/**/*_spec.rb" }].grep_v(/bayes|polybox|noisy|brute/)
-      found.sort_by { |path| path.include?("/metering/") ? 1 : 0 }
+      near = @mutant.path.include?("/metering/")
+      found.sort_by { |path| path.include?("/metering/") == near ? 0 : 1 }
     end
 
     # The catalogue has its formulas by the hand: they are laid out anew, with the change in them.
@@ -136,7 +141,9 @@ require "rspec/core"
 require "spec_helper"
 sites = Bench::Sites.all
 picked =
-  if ARGV[0] == "--again"
+  if ARGV[0] == "--in"
+    sites.select { |mutant| mutant.path.include?(ARGV.fetch(1)) }
+  elsif ARGV[0] == "--again"
     names = File.readlines(ARGV.fetch(1), chomp: true)
     sites.select { |mutant| names.include?(mutant.name) }
   else
@@ -149,8 +156,12 @@ until waiting.empty? && running.empty?
   while running.size < 2 && (mutant = waiting.shift)
     running[mutant] = Bench::Trial.new(mutant).start
   end
-  running.each { |mutant, trial| (verdict = trial.verdict) && verdicts[mutant] = verdict }
-  running.reject! { |mutant, _| verdicts.key?(mutant) }
+  running.each do |mutant, trial|
+    next unless (verdicts[mutant] = trial.verdict)
+
+    warn "#{verdicts.compact.size}/#{picked.size} #{verdicts[mutant]} #{mutant.name}" # how far it has come
+  end
+  running.reject! { |mutant, _| verdicts[mutant] }
   sleep 0.05
 end
 killed, survived = picked.partition { |mutant| verdicts[mutant] == :killed }

@@ -60,6 +60,7 @@ module UpperBranch
         plan ? words(machine, plan).name : id
       end
 
+      # The raw row of the kind of repair that a fault asks for here: on a machine for a licensed mechanic, his.
       def self.kind_of(machine, fault)
         kind = machine.catalogue.repair_kind(fault.repair)
         if machine.licensed_only? && (kind["licensed"] || %w[open bench apart].include?(kind["state"]))
@@ -87,7 +88,7 @@ module UpperBranch
         Plan.new(**numbers, hazards: row["hazards"], destroys: row["destroys"] || [], refers: row["refers"],
                             needs_spare: row["needs_spare"] == true, irreversible: row["irreversible"] == true, **own)
       end
-      private_class_method :plan, :covers?, :kind_of
+      private_class_method :plan, :covers?
     end
   end
 end

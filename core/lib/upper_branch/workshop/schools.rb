@@ -11,8 +11,9 @@ module UpperBranch
     # A topic left out follows its default. Raises Invalid naming the field.
     class Schools
       def initialize(catalogue, chosen = {})
+        @topics = catalogue.schools.map { |topic| topic["id"] }
         @chosen = catalogue.schools.map { |topic| option(topic, (chosen || {})[topic["id"]]) }
-        unknown = (chosen || {}).keys - catalogue.schools.map { |topic| topic["id"] }
+        unknown = (chosen || {}).keys - @topics
         raise Invalid.new("schools/#{unknown.first}", "No school is called #{unknown.first.inspect}") if unknown.any?
       end
 
@@ -24,6 +25,15 @@ module UpperBranch
 
       # The shop's limits of a reading, or nil.
       def cuts(check) = overlay("cuts", check.id)
+
+      # Where a screw that this check counts begins here, in the check's unit: [value, name of the choice], or nil.
+      def start(check_id)
+        row = @chosen.find { |one| one.dig("start", check_id) }
+        row && [row["start"][check_id], row["name"]]
+      end
+
+      # The option chosen of a topic (a raw row).
+      def chosen(topic_id) = @chosen.fetch(@topics.index(topic_id))
 
       def steps(check) = overlay("steps", check.id) || check.steps
       def tools(check) = overlay("tools", check.id) || check.tools

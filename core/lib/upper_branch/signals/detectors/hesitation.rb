@@ -94,25 +94,37 @@ module UpperBranch
           width = [@samples.count(@rule["pull"]), 3].max
           return [0.0, 0.0] if part.size < width
 
-          start, slope = steepest_climb(part, width)
-          errors = [noise / Math.sqrt(width), noise * Math.sqrt(12.0 / (width**3))] # of a straight line: height, slope
-          rise = part[start...(start + width)].mean - speed
+          steepest, pull = steepest_climb(part, width, noise)
+          slope = Smooth.slope(part[pull].dup)
+          errors = errors(noise, width)
+          rise = part[steepest].mean - speed
           return never(part, speed) if rise < NOISY * errors.first || slope <= NOISY * errors.last
 
-          drawn_back(start + ((width - 1) / 2.0), rise, slope, errors)
+          late = (pull.sum / pull.size.to_f) - ((part[pull].mean - speed) / slope)
+          # As sure as the steepest stretch is: how long the pull is straight was found from the same noisy curve.
+          [[late, 0.0].max * @samples.step, unsure(rise, slope, errors) * @samples.step]
         end
 
-        # Where the pull's line crosses the speed before, and how surely: in s.
-        def drawn_back(middle, rise, slope, errors)
-          late = [middle - (rise / slope), 0.0].max
-          unsure = Math.hypot(errors.first / slope, errors.last / slope * rise / slope)
-          [late * @samples.step, unsure * @samples.step]
-        end
+        # Standard uncertainty of a straight line through so many samples: of its height in the middle, of its slope.
+        def errors(noise, count) = [noise / Math.sqrt(count), noise * Math.sqrt(12.0 / (count**3))]
 
-        # The steepest straight line through so many samples: [where it begins, slope a sample]
-        def steepest_climb(part, width)
+        # How surely a line is drawn back over a rise: in samples.
+        def unsure(rise, slope, errors) = Math.hypot(errors.first / slope, errors.last / slope * rise / slope)
+
+        # The steepest stretch of so many samples, and all about it whose slope only noise parts from that: the steepest
+        # by itself is the one that noise has raised most.
+        def steepest_climb(part, width, noise)
           starts = (0..(part.size - width)).step([width / 6, 1].max).to_a
-          starts.map { |from| [from, Smooth.slope(part[from...(from + width)].dup)] }.max_by(&:last)
+          slopes = starts.map { |from| Smooth.slope(part[from...(from + width)].dup) }
+          most = slopes.index(slopes.max)
+          alike = run_about(slopes, most, slopes.max - (NOISY * errors(noise, width).last))
+          [most..most, alike].map { |run| starts[run.first]..(starts[run.last] + width - 1) }
+        end
+
+        # Indices about the highest where the slopes stay above the least.
+        def run_about(slopes, most, least)
+          first = most.downto(0).take_while { |i| slopes[i] >= least }.last
+          first..(most...slopes.size).take_while { |i| slopes[i] >= least }.last
         end
 
         # No pull at all: it never answers where the speed goes down, else the load holds it.

@@ -14,6 +14,7 @@ module UpperBranch
         LEAST = 12    # samples; a shorter window shows no rhythm
         REPEATS = 3   # times in a window; a change up is one step, no rhythm
         A_PERIOD = 4  # samples a period that a rhythm takes to be seen
+        TUNED = 0.06  # of a period, about the one read off
 
         # rule: of knowledge/signs.yml
         def initialize(samples, rule)
@@ -58,10 +59,11 @@ module UpperBranch
           pattern = pattern(level)
           return unless rhythm?(pattern, width)
 
-          swing = amplitude(level, pattern.period) / part.mean
+          period, swing = tuned(level, pattern.period)
+          swing /= part.mean
           return if swing < @rule["least_swing"]
 
-          { from: start, to: start + width - 1, period: pattern.period, swing: swing,
+          { from: start, to: start + width - 1, period: period, swing: swing,
             throttle: throttle(start, width)&.mean }
         end
 
@@ -78,6 +80,13 @@ module UpperBranch
           whole = level.size / every * every
           coarse = level[0...whole].reshape(whole / every, every).mean(axis: 1).to_a
           Measuring::SignalPattern.new(coarse, interval: @samples.step * every)
+        end
+
+        # [period, amplitude] of the sine that fits best, of periods about the one read off coarse samples: over many
+        # swings a period a little off fits next to nothing.
+        def tuned(level, period)
+          about = (-6..6).map { |step| period * (1 + (TUNED * step / 6)) }
+          about.map { |one| [one, amplitude(level, one)] }.max_by(&:last)
         end
 
         # Amplitude of the sine of that period which fits best.

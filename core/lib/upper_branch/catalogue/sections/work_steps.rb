@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    module Sections
+      # Building blocks of the work sheets, each one action, and the figures they ask for.
+      class WorkSteps < Section
+        PLACEHOLDER = /\{([a-z-]+)\}/
+        SOURCES = %w[limit found move start side].freeze # of a figure that a check answers
+
+        def rows = listed(data && data["steps"])
+        def figures = data["figures"]
+        def starts = data["starts"]
+
+        private
+
+        def look
+          unique("/steps")
+          rows.each_with_index { |row, i| step("/steps/#{i}", row) }
+          figures.each { |id, row| figure("/figures/#{id}", id, row) }
+          starts.each { |state, steps| known("/starts", state, steps, ids, "step") }
+        end
+
+        def step(at, row)
+          fitting(at, row)
+          [row, *row["ways"]].each do |way|
+            flags = Needs.flags(way["needs"])
+            known(at, row["id"], flags, book.families.features.keys, "feature")
+            known(at, row["id"], way["hazards"], book.hazards.ids, "hazard")
+            known(at, row["id"], [way["check"]].compact, book.checks.ids, "check")
+            known(at, row["id"], "#{way['do']}#{way['stop']}".scan(PLACEHOLDER).flatten, figures.keys, "figure")
+          end
+        end
+
+        def figure(at, id, row)
+          known(at, id, row.values_at(*SOURCES).compact, book.checks.ids, "check")
+          known(at, id, [row["card"]].compact, book.spec_items.ids, "item of a spec card")
+          known(at, id, [row["trial"]].compact, book.plans.rows.flat_map { |plan| plan["steps"] }
+                                                     .filter_map { |step| step["trial"] }, "trial")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Workshop
+    # The sheet of one repair on one job, to work by: the way in, the work in single actions with this job's figures,
+    # the way back, the first start, and what is to be shown after it.
+    #
+    #   sheet = Sheet.of(job, "seat-swollen")
+    #   sheet.sections.map(&:id)            # => ["in", "work", "back", "start"]
+    #   sheet.sections[1].steps.first.do    # => "Write down how it was found before anything moves: ..."
+    #
+    # Steps are the shared ones of the catalogue; a step that only a machine that is together can take comes after the
+    # way back.
+    class Sheet
+      # id: unique on the sheet; what: of the catalogue (work-steps.yml, strip.yml); check: Check that tells, or nil;
+      # figures: [Figures::Figure] asked for in it
+      Step = Struct.new(:id, :what, :do, :stop, :check, :spots, :hazards, :figures, :note, keyword_init: true)
+      Section = Struct.new(:id, :name, :steps)
+      NAMES = { "in" => "The way in", "work" => "The work", "back" => "Back together", "start" => "First start" }.freeze
+      LEAST = 3 # actions; fewer are no sheet
+
+      # id: of a fault or a composite of this machine; card: SpecCard of its carburetor, or nil; place: id of the one
+      # place it is done at, or nil. Raises Invalid.
+      def self.of(job, id, card: nil, place: nil)
+        plan = Repairs.find(job.machine, id) or raise Invalid.new("repair", nowhere(job.machine, id))
+        Places.one_of(Repairs.places(job.machine, plan), place, "This repair")
+        new(job, plan, card, place)
+      end
+
+      def self.nowhere(machine, id)
+        known = machine.catalogue.fault(id) || machine.catalogue.composite(id)
+        return "#{known.name} is not found on this machine: #{machine.family['name']}" if known.respond_to?(:name)
+
+        "No repair or fault is called #{id.inspect} on this machine"
+      end
+      private_class_method :nowhere
+
+      attr_reader :plan, :figures, :recipe
+
+      def initialize(job, plan, card, place)
+        @job = job
+        @machine = job.machine
+        @plan = plan
+        @place = place
+        @book = @machine.catalogue.book
+        @recipe = Sheets::Recipe.of(@machine, plan)
+        @figures = Sheets::Figures.new(job, card: card, place: place)
+      end
+
+      # Array of Section, those that have steps.
+      def sections
+        @sections ||= { "in" => way_in, "work" => work, "back" => back, "start" => start }
+                      .reject { |_, steps| steps.empty? }
+                      .map { |id, steps| Section.new(id, NAMES.fetch(id), steps) }
+      end
+
+      def steps = sections.flat_map(&:steps)
+
+      # Ids of the cautions of the repair and of all its steps.
+      def hazards = (plan.hazards + steps.flat_map(&:hazards)).uniq
+
+      # Parts of the repair, and what is renewed because it is disturbed.
+      def parts = (recipe.parts + items.filter_map { |row| row["renew"] }).uniq
+      def tools = (recipe.tools + items.flat_map { |row| row["tools"] || [] }).uniq
+
+      # What is shown on the whole machine after it: Proof::Item each, as the job stands now.
+      def proof
+        return [] if @job.closed? || plan.refers?
+
+        row = { "id" => "sheet", "kind" => "repair", "data" => { "repair" => plan.id, "place" => @place }.compact }
+        Proof.of(@job.with(row)).items.reject { |item| item.kind == :repair }
+      rescue Invalid
+        []
+      end
+
+      private
+
+      def items
+        @items ||= Sheets::WayIn.items(@machine, from: @job.state.carburetor, to: plan.state)
+      end
+
+      def way_in = items.map { |row| moved(row, "in", "remove") }
+      def back = items.reverse.map { |row| moved(row, "back", "refit") }
+
+      def moved(row, section, word)
+        Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: row[word], check: nil, spots: [],
+                 hazards: row["hazards"] || [], figures: [], note: word == "remove" ? row["note"] || [] : [])
+      end
+
+      # Where nothing comes off, the machine is whole all along.
+      def work = steps_of(items.empty? ? wanted : wanted.reject { |row| row["whole"] }, "work")
+
+      def start
+        return [] if items.empty? && (plan.refers? || !inside?)
+
+        late = wanted.select { |row| row["whole"] }
+        first = first_start.filter_map { |id| there(id) }
+        done = items.empty? ? wanted : []
+        steps_of((first + (items.empty? ? [] : late) - done).uniq, "start")
+      end
+
+      def inside? = BenchState::CARBURETORS.drop(1).include?(plan.state)
+
+      def first_start
+        starts = @book.work_steps.starts
+        starts.fetch(@machine.features.include?("handheld") && inside? ? "handheld" : plan.state, [])
+      end
+
+      # Rows of the steps this machine has, each as it is done on it.
+      def wanted = @wanted ||= recipe.steps.filter_map { |id| there(id) }
+
+      def there(id)
+        row = @book.work_steps.row(id)
+        return unless Catalogue::Needs.met?(row["needs"], @machine.features)
+
+        way = (row["ways"] || []).find { |one| Catalogue::Needs.met?(one["needs"], @machine.features) }
+        way ? row.merge(way) : row
+      end
+
+      def steps_of(rows, section) = rows.map { |row| step(row, section) }
+
+      def step(row, section)
+        text, asked = @figures.fill(row["do"])
+        stop, of_stop = @figures.fill(row["stop"] || "")
+        Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: text, stop: stop.empty? ? nil : stop,
+                 check: @machine.check(row["check"]), spots: row["spots"] || [], hazards: row["hazards"] || [],
+                 figures: (asked + of_stop).uniq(&:id), note: [])
+      end
+    end
+  end
+end
