@@ -13,11 +13,11 @@ module UpperBranch
     # way back.
     class Sheet
       # id: unique on the sheet; what: of the catalogue (work-steps.yml, strip.yml); check: Check that tells, or nil;
-      # figures: [Figures::Figure] asked for in it
+      # figures: [Figures::Figure] asked for in it;
+      # note: what is written down before it moves, in words
       Step = Struct.new(:id, :what, :do, :stop, :check, :spots, :hazards, :figures, :note, keyword_init: true)
       Section = Struct.new(:id, :name, :steps)
       NAMES = { "in" => "The way in", "work" => "The work", "back" => "Back together", "start" => "First start" }.freeze
-      LEAST = 3 # actions; fewer are no sheet
 
       # id: of a fault or a composite of this machine; card: SpecCard of its carburetor, or nil; place: id of the one
       # place it is done at, or nil. Raises Invalid.
@@ -60,8 +60,8 @@ module UpperBranch
       def hazards = (plan.hazards + steps.flat_map(&:hazards)).uniq
 
       # Parts of the repair, and what is renewed because it is disturbed.
-      def parts = (recipe.parts + items.filter_map { |row| row["renew"] }).uniq
-      def tools = (recipe.tools + items.flat_map { |row| row["tools"] || [] }).uniq
+      def parts = (recipe.parts + way.back.filter_map { |row| row["renew"] }).uniq
+      def tools = (recipe.tools + way.off.flat_map { |row| row["tools"] || [] }).uniq
 
       # What is shown on the whole machine after it: Proof::Item each, as the job stands now.
       def proof
@@ -75,35 +75,48 @@ module UpperBranch
 
       private
 
-      def items
-        @items ||= Sheets::WayIn.items(@machine, from: @job.state.carburetor, to: plan.state)
+      def way = @way ||= Sheets::WayIn.new(@machine, from: @job.state.carburetor, to: plan.state)
+
+      # What is noted comes before anything moves.
+      def way_in
+        return [] if way.off.empty?
+
+        steps_of(wanted.select { |row| row["first"] }, "in") + way.off.map { |row| moved(row, "in", "remove") }
       end
 
-      def way_in = items.map { |row| moved(row, "in", "remove") }
-      def back = items.reverse.map { |row| moved(row, "back", "refit") }
+      def back = way.back.map { |row| moved(row, "back", "refit") }
 
       def moved(row, section, word)
         Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: row[word], check: nil, spots: [],
-                 hazards: row["hazards"] || [], figures: [], note: word == "remove" ? row["note"] || [] : [])
+                 hazards: row["hazards"] || [], figures: [], note: word == "remove" ? notes(row) : [])
       end
 
-      # Where nothing comes off, the machine is whole all along.
-      def work = steps_of(items.empty? ? wanted : wanted.reject { |row| row["whole"] }, "work")
+      def notes(row) = (row["note"] || []).map { |note| @book.strip.notes.fetch(note) }
 
+      # Where nothing comes off, the machine is whole all along; a line that is opened is shut off first.
+      def work
+        return steps_of(shut_off + wanted, "work") if way.whole?
+
+        steps_of(wanted.reject { |row| row["whole"] || (row["first"] && way.off.any?) }, "work")
+      end
+
+      def shut_off
+        step, hazard = @book.work_steps.shut.values_at("step", "hazard")
+        wanted.any? { |row| row["hazards"]&.include?(hazard) } ? [there(step)] : []
+      end
+
+      # What an opened carburetor asks for when it runs again, then what the work has left for a whole machine.
       def start
-        return [] if items.empty? && (plan.refers? || !inside?)
+        return [] if way.whole?
 
-        late = wanted.select { |row| row["whole"] }
-        first = first_start.filter_map { |id| there(id) }
-        done = items.empty? ? wanted : []
-        steps_of((first + (items.empty? ? [] : late) - done).uniq, "start")
+        steps_of((first_start + wanted.select { |row| row["whole"] }).uniq, "start")
       end
-
-      def inside? = BenchState::CARBURETORS.drop(1).include?(plan.state)
 
       def first_start
-        starts = @book.work_steps.starts
-        starts.fetch(@machine.features.include?("handheld") && inside? ? "handheld" : plan.state, [])
+        row = @book.work_steps.starts.find do |one|
+          one["states"].include?(plan.state) && Catalogue::Needs.met?(one["needs"], @machine.features)
+        end
+        row ? row["steps"].filter_map { |id| there(id) } : []
       end
 
       # Rows of the steps this machine has, each as it is done on it.

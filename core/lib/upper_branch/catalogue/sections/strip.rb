@@ -6,6 +6,10 @@ module UpperBranch
       # What comes off to reach the inside of each family, in which order, and how it goes back.
       class Strip < Section
         def items = data["items"]
+
+        # What is written down of a part that comes off, in words: {"hole" => "which hole", ...}
+        def notes = data["notes"]
+
         def rows = listed(data && data["families"])
         def item(id) = (@items ||= items.to_h { |row| [row["id"], row] })[id]
         def tools = listed(data && data["items"]).flat_map { |row| row["tools"] || [] }
@@ -17,6 +21,7 @@ module UpperBranch
           items.each_with_index do |row, i|
             fitting("/items/#{i}", row)
             known("/items/#{i}", row["id"], row["hazards"], book.hazards.ids, "hazard")
+            known("/items/#{i}", row["id"], row["note"], notes.keys, "note")
           end
           missing = book.families.ids - ids
           problem("/families", "no way in for #{missing.join(', ')}") if missing.any?

@@ -11,6 +11,7 @@ module UpperBranch
         def rows = listed(data && data["steps"])
         def figures = data["figures"]
         def starts = data["starts"]
+        def shut = data["shut"]
 
         private
 
@@ -18,7 +19,9 @@ module UpperBranch
           unique("/steps")
           rows.each_with_index { |row, i| step("/steps/#{i}", row) }
           figures.each { |id, row| figure("/figures/#{id}", id, row) }
-          starts.each { |state, steps| known("/starts", state, steps, ids, "step") }
+          known("/shut", "shut", [shut["step"]], ids, "step")
+          known("/shut", "shut", [shut["hazard"]], book.hazards.ids, "hazard")
+          starts.each_with_index { |row, i| start("/starts/#{i}", row) }
         end
 
         def step(at, row)
@@ -30,6 +33,11 @@ module UpperBranch
             known(at, row["id"], [way["check"]].compact, book.checks.ids, "check")
             known(at, row["id"], "#{way['do']}#{way['stop']}".scan(PLACEHOLDER).flatten, figures.keys, "figure")
           end
+        end
+
+        def start(at, row)
+          known(at, "start", row["steps"], ids, "step")
+          known(at, "start", Needs.flags(row["needs"]), book.families.features.keys, "feature")
         end
 
         def figure(at, id, row)

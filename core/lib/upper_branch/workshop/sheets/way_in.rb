@@ -3,24 +3,32 @@
 module UpperBranch
   module Workshop
     module Sheets
-      # What has still to come off, from how the carburetor stands to how far a repair wants it apart.
+      # What comes off a carburetor, and what goes back on, by how it stands and how far a repair wants it apart.
       #
-      #   WayIn.items(machine, from: "on", to: "open").map { |row| row["id"] }   # => ["secure", "fuel-shut", ...]
-      module WayIn
-        module_function
-
-        # Raw rows of strip.yml in the order they come off. from, to: as BenchState calls the carburetor; to may be a
-        # state with nothing to take off (S, R).
-        def items(machine, from:, to:)
-          strip = machine.catalogue.book.strip
-          off = taken(strip, machine, from)
-          (taken(strip, machine, to) - off).map { |id| strip.item(id) }
-                                           .select { |row| Catalogue::Needs.met?(row["needs"], machine.features) }
+      #   way = WayIn.new(machine, from: "on", to: "open")
+      #   way.off.map { |row| row["id"] }    # => ["secure", "fuel-shut", ...], in the order they come off
+      class WayIn
+        # from, to: as BenchState calls the carburetor; to may be a state with nothing to take off (S, R)
+        def initialize(machine, from:, to:)
+          @machine = machine
+          @strip = machine.catalogue.book.strip
+          @from = ids(from)
+          @to = ids(to)
         end
 
-        # Ids of all that is off in a state.
-        def taken(strip, machine, state)
-          row = strip.row(machine.family["id"])
+        # Raw rows of strip.yml that have still to come off.
+        def off = rows(@to - @from)
+
+        # Rows that go back on, in that order: all that is off in the end.
+        def back = rows(@from | @to).reverse
+
+        # Is nothing off, before or after?
+        def whole? = back.empty?
+
+        private
+
+        def ids(state)
+          row = @strip.row(@machine.family["id"])
           case state
           when "open" then row["open"]
           when "bench" then row["bench"]
@@ -28,7 +36,10 @@ module UpperBranch
           else []
           end
         end
-        private_class_method :taken
+
+        def rows(ids)
+          ids.map { |id| @strip.item(id) }.select { |row| Catalogue::Needs.met?(row["needs"], @machine.features) }
+        end
       end
     end
   end
