@@ -7,9 +7,11 @@
 #   ruby bench/mutants.rb [HOW_MANY] [SEED]
 #   ruby bench/mutants.rb --again FILE          # those whose lines stand in an earlier list
 #   ruby bench/mutants.rb --in measuring/hole   # all of the files with this in their path
+require "coverage"
 require "English"
 require "ripper"
 require_relative "../bin/lib/gem_groups"
+Coverage.start
 gems :default, :test
 require "upper_branch"
 
@@ -74,13 +76,57 @@ module Bench
     end
   end
 
+  # Which spec files come by a line at all: only these can tell of a change there. Each is run once on the code as it is.
+  class Reach
+    ROOMS = %w[measuring signals reference practice].freeze
+
+    def initialize
+      found = Dir["#{ROOT}/core/spec/{#{ROOMS.join(',')}}/**/*_spec.rb"].grep_v(/bayes|polybox|noisy|brute/)
+      @runs = found.map { |path| [path, *come_by(path)] }.sort_by { |_, seconds,| seconds }
+    end
+
+    # The quickest first. What is only read while it loads (a constant, a table) is told of by what uses its file.
+    def specs(mutant)
+      return @runs.map(&:first) if mutant.path.end_with?(".yml")
+
+      there = @runs.select { |_, _, lines| lines[mutant.path]&.include?(mutant.line) }
+      there = @runs.select { |_, _, lines| lines.key?(mutant.path) } if there.empty?
+      there.map(&:first)
+    end
+
+    private
+
+    # [seconds, {path => lines}]
+    def come_by(spec)
+      reader, writer = IO.pipe
+      since = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      pid = fork { writer.write(Marshal.dump(lines_of(spec))) && writer.close && exit!(0) }
+      writer.close
+      lines = Marshal.load(reader.read) # rubocop:disable Security/MarshalLoad -- our own process
+      Process.wait(pid)
+      [Process.clock_gettime(Process::CLOCK_MONOTONIC) - since, lines]
+    end
+
+    def lines_of(spec)
+      $stdout.reopen(File::NULL)
+      before = Coverage.peek_result
+      RSpec::Core::Runner.run(["--require", "spec_helper", "-I", "#{ROOT}/core/spec", spec])
+      Coverage.peek_result.to_h { |path, counts| [path, ran(counts, before[path])] }.reject { |_, lines| lines.empty? }
+    end
+
+    def ran(counts, before)
+      counts.each_index.select { |i| (counts[i] || 0) > (before&.at(i) || 0) }.map { |i| i + 1 }
+    end
+  end
+
   # The specs on one mutant, in a process of their own: :killed, :survived or :slow.
   class Trial
-    SPECS = %w[measuring signals reference practice].map { |room| "#{ROOT}/core/spec/#{room}" }.freeze
     SECONDS = 120
 
-    def initialize(mutant)
+    # reach: Reach
+    def initialize(mutant, reach)
       @mutant = mutant
+      @reach = reach
     end
 
     def start
@@ -107,19 +153,9 @@ module Bench
       $stderr.reopen(File::NULL)
       change
       options = ["--fail-fast", "--order", "defined", "--require", "spec_helper", "-I", "#{ROOT}/core/spec"]
-      exit!(RSpec::Core::Runner.run(options + specs))
+      exit!(RSpec::Core::Runner.run(options + @reach.specs(@mutant)))
     rescue Exception # rubocop:disable Lint/RescueException -- a mutant that does not even load is noticed
       exit!(1)
-    end
-
-    # Those of logs for what reads logs. For the rest: the whole carburetors last, since they take longest, but first
-    # for what only they tell of.
-    def specs
-      return Dir["#{ROOT}/core/spec/signals/*_spec.rb"] if @mutant.path.include?("/signals/")
-
-      found = Dir[*SPECS.map { |room| "#{room}/**/*_spec.rb" }].grep_v(/bayes|polybox|noisy|brute/)
-      near = @mutant.path.include?("/metering/")
-      found.sort_by { |path| path.include?("/metering/") == near ? 0 : 1 }
     end
 
     # The catalogue has its formulas by the hand: they are laid out anew, with the change in them.
@@ -150,11 +186,12 @@ picked =
     sites.sample((ARGV[0] || 150).to_i, random: Random.new((ARGV[1] || 1).to_i))
   end
 waiting = picked.dup
+reach = Bench::Reach.new
 running = {}
 verdicts = {}
 until waiting.empty? && running.empty?
   while running.size < 2 && (mutant = waiting.shift)
-    running[mutant] = Bench::Trial.new(mutant).start
+    running[mutant] = Bench::Trial.new(mutant, reach).start
   end
   running.each do |mutant, trial|
     next unless (verdicts[mutant] = trial.verdict)
