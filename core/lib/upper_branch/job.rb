@@ -13,8 +13,11 @@ module UpperBranch
     RECORDED = 1 # minutes to write down a trial that has cured it
 
     # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before; place:
-    # id of the one place it was done at, nil for all.
-    Repair = Struct.new(:entry, :id, :faults, :success, :round, :place, keyword_init: true)
+    # id of the one place it was done at, nil for all; left: {figure => number} as it was left; undone: steps of its
+    # sheet that were not ticked.
+    Repair = Struct.new(:entry, :id, :faults, :success, :round, :place, :left, :undone, keyword_init: true) do
+      def initialize(left: {}, undone: [], **) = super
+    end
 
     # One change of one setting that was run; result: better, same, worse or right, or left as it stands; place:
     # Workshop::Places::Place, nil for all alike. What was worse is put back.

@@ -46,7 +46,7 @@ module UpperBranch
           rows << [
             "repairs/#{round}",
             "repair",
-            { "repair" => repairs[round]["id"], **repairs[round].slice("faults", "place") }
+            { "repair" => repairs[round]["id"], **repairs[round].slice("faults", "place", "left", "undone") }
           ]
         end
         rows += (data["waived"] || []).each_with_index.map { |row, i| ["waived/#{i}", "waive", row] }

@@ -29,8 +29,10 @@ module UpperBranch
         return unless %i[repair refer].include?(@step.kind)
 
         recorded = @job.trial?(@step.target.id)
+        where = where(@step.target)
         plan_of(@step.target).merge(recorded ? { minutes: Job::RECORDED } : {})
-                             .merge(recorded: recorded, notes: notes(@step.target), **where(@step.target))
+                             .merge(recorded: recorded, notes: notes(@step.target), **where,
+                                    sheet: Sheet.of(@job, @step.target.id, place: where.dig(:place, :id)))
       end
 
       # The place of what was found, and those the repair can be done at.

@@ -159,8 +159,17 @@ module UpperBranch
             faults: repair.faults,
             round: repair.round,
             place: repair.place,
-            was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 }
+            was: repair.faults.to_h { |id| [id, round(@posterior.marginal(id))] }.select { |_, p| p > 0.05 },
+            left: left(repair), undone: repair.undone
           }
+        end
+      end
+
+      # What a repair left set, in words.
+      def left(repair)
+        figures = Workshop::Sheets::Figures.new(@job, place: repair.place)
+        repair.left.map do |id, value|
+          { figure: id, name: figures.left_name(id), value: value, unit: figures.unit(id) }
         end
       end
 

@@ -39,9 +39,8 @@ module UpperBranchServer
         # The sizes of a job's carburetor, with those of the card it goes by.
         def sizes_of(jobs)
           job = jobs.replay(jobs.find(job_id).entries)
-          card = job.card && settings.cards.card(job.card["id"])
           { family: job.machine.family["id"], called: job.called || job.machine.family["name"],
-            sizes: UpperBranch::Views::Sizes.of(job, card) }
+            sizes: UpperBranch::Views::Sizes.of(job, card_of(job)) }
         end
       end
     end

@@ -3,7 +3,8 @@
 module UpperBranch
   class Job
     module Entries
-      # A repair that was done: of one fault, or of many at once.
+      # A repair that was done: of one fault, or of many at once. left: {figure => number}, what it was left at; undone:
+      # ids of the steps of its work sheet that were not ticked.
       class Repair < Entry
         INTERNAL = %w[open bench apart].freeze # bench states of work inside
 
@@ -13,6 +14,7 @@ module UpperBranch
           Workshop::Places.one_of(Workshop::Repairs.places(job.machine, plan), data["place"], "This repair")
           strange = (data["faults"] || []).find { |id| !job.machine.fault(id) }
           refuse("faults", "#{strange} is no fault of this machine") if strange
+          figures(job)
           return unless job.machine.licensed_only? && !plan.refers? && INTERNAL.include?(plan.state)
 
           refuse(
@@ -27,7 +29,8 @@ module UpperBranch
           known = job.machine && Workshop::Repairs.find(job.machine, id)
           names.gone("repair", data["repair"]) unless known
           faults = data["faults"] && names.list("faults", "fault", data["faults"], job.machine.faults.map(&:id))
-          data.merge({ "repair" => id, "faults" => known ? faults : faults || [] }.compact)
+          left = data["left"]&.slice(*job.catalogue.book.work_steps.figures.keys)
+          data.merge({ "repair" => id, "faults" => known ? faults : faults || [], "left" => left }.compact)
         end
 
         def apply(job, data)
@@ -35,6 +38,7 @@ module UpperBranch
           way(job, plan)
           job.minutes += data["minutes"] || (job.trial?(plan.id) ? Job::RECORDED : plan.minutes)
           done(job, plan.id, data["faults"] || plan.faults.map(&:id), job.chance_of(plan), data["place"])
+          job.repairs.last.then { |one| one.left, one.undone = data["left"] || {}, data["undone"] || [] }
         end
 
         def says(job)
@@ -44,6 +48,16 @@ module UpperBranch
         end
 
         private
+
+        def figures(job)
+          known = job.catalogue.book.work_steps.figures
+          (data["left"] || {}).each do |id, value|
+            refuse("left/#{id}", "No figure of a work sheet is called #{id.inspect}") unless known.key?(id)
+            next if value.is_a?(Numeric) && value.to_f.finite? && value.abs <= 1e6
+
+            refuse("left/#{id}", "#{known[id]['name']}: a number, as it was read")
+          end
+        end
 
         def nowhere = "No repair or fault is called #{data['repair'].inspect} on this machine"
 
