@@ -76,7 +76,8 @@ module Bench
     end
   end
 
-  # Which spec files come by a line at all: only these can tell of a change there. Each is run once on the code as it is.
+  # Which spec files come by a line at all: only these can tell of a change there. Each is run once on the code as it
+  # is.
   class Reach
     ROOMS = %w[measuring signals reference practice].freeze
 
@@ -121,7 +122,7 @@ module Bench
 
   # The specs on one mutant, in a process of their own: :killed, :survived or :slow.
   class Trial
-    SECONDS = 120
+    SECONDS = 60
 
     # reach: Reach
     def initialize(mutant, reach)

@@ -48,6 +48,11 @@ export function routes(client: QueryClient): RouteObject[] {
               lazy: async () => ({ Component: (await import("./bench/bench")).Bench }),
             },
             {
+              path: "/jobs/:id/sheet/:repair",
+              loader: ahead(catalogue, job),
+              lazy: async () => ({ Component: (await import("./bench/worksheet/worksheet")).Worksheet }),
+            },
+            {
               path: "/worktop/:id?",
               loader: ahead(worktop, catalogue),
               lazy: async () => ({ Component: (await import("./worktop/worktop")).Worktop }),

@@ -78,6 +78,12 @@ export const api = {
   fitMixture: (family: string, inputs: Record<string, unknown>, measured: MeasuredMixture[]) =>
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
+  workSheet: (id: string, repair: string, place: string) =>
+    taken(
+      http.GET("/api/v1/jobs/{id}/sheets/{repair}", {
+        params: { path: { id, repair }, query: { ...(place && { place }) } },
+      }),
+    ),
   cards: () => taken(http.GET("/api/v1/cards")),
   keepCard: (card: CardData) => taken(http.POST("/api/v1/cards", { body: card })),
   importCards: (text: string) => taken(http.POST("/api/v1/cards/import", { body: { text } })),

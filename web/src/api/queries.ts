@@ -53,6 +53,15 @@ export const queries = {
       gcTime: 60_000,
       retry: false,
     }),
+  /** The sheet of a repair as the job stands at a version. */
+  workSheet: (job: { id: string; version: number }, repair: string, place: string) =>
+    queryOptions({
+      queryKey: ["sheet", job.id, job.version, repair, place],
+      queryFn: () => api.workSheet(job.id, repair, place),
+      placeholderData: (last, query) => (query?.queryKey[3] === repair ? last : undefined),
+      staleTime: Infinity,
+      retry: false,
+    }),
   jobSizes: (id: string) => queryOptions({ queryKey: ["job", id, "mixture"], queryFn: () => api.jobSizes(id) }),
   worktop: () => queryOptions({ queryKey: ["worktop"], queryFn: api.worktop, staleTime: Infinity }),
   logs: () => queryOptions({ queryKey: ["logs"], queryFn: api.logs }),

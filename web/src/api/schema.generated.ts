@@ -246,6 +246,29 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/sheets/{repair}": {
+        parameters: {
+            query?: {
+                /** @description the one place it is done at */
+                place?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+                /** @description id of a fault of this machine or of a composite repair */
+                repair: string;
+            };
+            cookie?: never;
+        };
+        get: operations["workSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cards": {
         parameters: {
             query?: never;
@@ -742,6 +765,12 @@ export interface components {
             faults?: string[];
             minutes?: number;
             text?: string;
+            /** @description figures as they were left, by their id, each in its own unit */
+            left?: {
+                [key: string]: number;
+            };
+            /** @description steps of the work sheet that were not ticked */
+            undone?: string[];
         };
         StateData: {
             /** @enum {string} */
@@ -1445,6 +1474,13 @@ export interface components {
             was: {
                 [key: string]: number;
             };
+            left: {
+                figure: string;
+                name: string;
+                value: number;
+                unit: string | null;
+            }[];
+            undone: string[];
         };
         ProofItem: {
             /** @enum {string} */
@@ -1482,6 +1518,79 @@ export interface components {
         };
         /** @enum {string} */
         Group: "cold" | "running" | "just-stopped" | "stopped" | "opened";
+        SheetFigure: {
+            id: string;
+            name: string;
+            /** @description with its unit; null where only the maker knows it */
+            text: string | null;
+            source: string | null;
+            /** @description what the trade finds usual */
+            usual: string | null;
+        };
+        SheetStep: {
+            /** @description unique on the sheet */
+            id: string;
+            do: string;
+            /** @description when it is right */
+            stop: string | null;
+            check: components["schemas"]["Named"] | null;
+            spots: string[];
+            hazards: string[];
+            /** @description what is written down before it moves */
+            note: string[];
+            figures: components["schemas"]["SheetFigure"][];
+        };
+        WorkSheet: {
+            repair: string;
+            name: string;
+            text: string;
+            place: string | null;
+            machine: string | null;
+            family: string;
+            purpose: string;
+            state: string;
+            minutes: number;
+            refers: boolean;
+            irreversible: boolean;
+            parts: string[];
+            tools: string[];
+            cautions: {
+                id: string;
+                name: string;
+                caution: string;
+                acknowledge: boolean;
+            }[];
+            sections: {
+                /** @enum {string} */
+                id: "in" | "work" | "back" | "start";
+                name: string;
+                steps: components["schemas"]["SheetStep"][];
+            }[];
+            schools: {
+                id: string;
+                name: string;
+                chosen: components["schemas"]["SheetSchool"];
+                others: components["schemas"]["SheetSchool"][];
+            }[];
+            choices: {
+                name: string;
+                do: string;
+                costs: string;
+            }[];
+            left: {
+                figure: string;
+                name: string;
+                unit: string | null;
+                wanted: string | null;
+                source: string | null;
+            }[];
+            proof: components["schemas"]["ProofItem"][];
+            avoid: string;
+        };
+        SheetSchool: {
+            name: string;
+            why: string;
+        };
         RepairPlan: {
             id: string;
             name: string;
@@ -1501,6 +1610,7 @@ export interface components {
             probability?: number;
             /** @description minutes to the proof */
             expected?: number;
+            sheet?: components["schemas"]["WorkSheet"];
         };
         NextStep: {
             /** @enum {string} */
@@ -2492,6 +2602,35 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    workSheet: {
+        parameters: {
+            query?: {
+                /** @description the one place it is done at */
+                place?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+                /** @description id of a fault of this machine or of a composite repair */
+                repair: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the sheet to do this repair by, with the figures of the job and its card */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkSheet"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     cards: {

@@ -36,6 +36,8 @@ export type MixtureCurve = Schemas["MixtureCurve"];
 export type MixtureFit = Schemas["MixtureFit"];
 /** One mixture measured at the tailpipe. */
 export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];
+export type WorkSheet = Schemas["WorkSheet"];
+export type SheetStep = Schemas["SheetStep"];
 export type Question = Schemas["Question"];
 export type SpecItem = Schemas["Cards"]["items"][number];
 export type DataLog = Schemas["Log"];

@@ -4,7 +4,7 @@ import type { Key, Scope } from "./registry";
 import { useKeyList, useKeys, useKeySheet } from "./use-keys";
 import { Dialog } from "../ui/dialog";
 
-const ORDER: Scope[] = ["The step", "The instrument", "This job", "The bench", "Everywhere"];
+const ORDER: Scope[] = ["The step", "The instrument", "This sheet", "This job", "The bench", "Everywhere"];
 const SAID: Record<string, string> = {
   " ": "space",
   ArrowRight: "→",

@@ -1,5 +1,5 @@
 /** Where a key acts, as the sheet of keys groups it. */
-export type Scope = "Everywhere" | "The step" | "The instrument" | "This job" | "The bench";
+export type Scope = "Everywhere" | "The step" | "The instrument" | "This sheet" | "This job" | "The bench";
 
 /** One key of the page. The same table serves the keyboard and the sheet that explains it. */
 export type Key = {

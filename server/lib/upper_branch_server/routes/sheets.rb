@@ -7,7 +7,8 @@ module UpperBranchServer
       def self.registered(app)
         app.get("/api/v1/jobs/:id/sheets/:repair") do
           job = settings.store.jobs.replay(settings.store.jobs.find(job_id).entries)
-          answer(reckoned { UpperBranch::Views::Sheet.of(job, word("repair"), card: card_of(job), place: word("place")) })
+          given = { card: card_of(job), place: word("place") }
+          answer(reckoned { UpperBranch::Views::Sheet.of(job, word("repair"), **given) })
         end
 
         app.helpers Helpers

@@ -1,8 +1,10 @@
+import { Link } from "react-router";
 import { entry } from "../../api/entries";
 import { Button } from "../../ui/button";
 import { Dialog } from "../../ui/dialog";
 import { percent } from "../../words/percent";
 import { useDesk } from "../desk";
+import { sheetPath } from "../worksheet/path";
 
 /** A repair that is done now, whatever the recommendation says: the leading ones, with what they mend. */
 export function RepairDialog(props: { open: boolean; onOpenChange: (open: boolean) => void }) {
@@ -28,6 +30,13 @@ export function RepairDialog(props: { open: boolean; onOpenChange: (open: boolea
                 {plan.minutes} min · {plan.text}
               </span>
             </span>
+            <Link
+              to={sheetPath(job.id, plan.id)}
+              aria-label={`Work sheet: ${plan.name}`}
+              className="inline-flex min-h-11 items-center px-2"
+            >
+              Sheet
+            </Link>
             <Button onClick={() => done(plan.id)} aria-label={`Repaired: ${plan.name}`}>
               Repaired
             </Button>

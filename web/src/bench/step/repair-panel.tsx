@@ -1,3 +1,5 @@
+import { ListChecks } from "lucide-react";
+import { Link } from "react-router";
 import { entry } from "../../api/entries";
 import { useKeys } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
@@ -5,6 +7,7 @@ import { percent } from "../../words/percent";
 import { Cautions, useCautions } from "./cautions";
 import { useDesk } from "../desk";
 import { LeaveIt } from "../suspects/leave-it";
+import { sheetPath } from "../worksheet/path";
 import { Handover } from "./handover";
 
 /** Time to mend: what to do, why now, what to watch out for. */
@@ -45,6 +48,14 @@ export function RepairPanel() {
       </p>
       {plan.irreversible && <p className="mt-2 text-rust">This cannot be undone.</p>}
       <Cautions state={cautions} />
+      {!plan.recorded && (
+        <Link
+          to={sheetPath(job.id, plan.id, place?.id)}
+          className="mt-3 flex min-h-11 items-center justify-center gap-2 rounded-xl border-2 border-edge bg-raised px-4 py-2 font-medium no-underline hover:border-fuel"
+        >
+          <ListChecks size={18} aria-hidden /> Work by the sheet
+        </Link>
+      )}
       {handover && <Handover handover={handover} />}
       {plan.refers ? (
         <Button

@@ -38,7 +38,8 @@ module UpperBranch
           way(job, plan)
           job.minutes += data["minutes"] || (job.trial?(plan.id) ? Job::RECORDED : plan.minutes)
           done(job, plan.id, data["faults"] || plan.faults.map(&:id), job.chance_of(plan), data["place"])
-          job.repairs.last.then { |one| one.left, one.undone = data["left"] || {}, data["undone"] || [] }
+          job.repairs.last.left = data["left"] || {}
+          job.repairs.last.undone = data["undone"] || []
         end
 
         def says(job)
