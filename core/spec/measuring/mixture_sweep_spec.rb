@@ -39,6 +39,19 @@ RSpec.describe UpperBranch::Measuring::MixtureSweep do
     expect(mean).to be_within(0.01).of(1.4)
   end
 
+  # The same with the peak far from the middle of the steps, where height, slope and bend hang together.
+  it "knows a peak at one side as surely" do
+    turns = [0.5, 0.75, 1.0, 1.25, 1.5, 2.0, 2.5, 3.0, 3.5]
+    chance = Random.new(8)
+    peaks = Array.new(1500) do
+      sweep(turns, parabola(turns, peak: 0.9).map { |value| value + (2 * normal(chance)) }, noise: 12.0).peak
+    end
+    mean = peaks.sum / peaks.size
+    scatter = Math.sqrt(peaks.sum { |one| (one - mean)**2 } / (peaks.size - 1))
+    told = sweep(turns, parabola(turns, peak: 0.9), noise: 2.0).peak_uncertainty
+    expect(told).to be_within(0.08 * scatter).of(scatter)
+  end
+
   # Tukey's biweight (Rousseeuw and Leroy 1987): at the answer the readings' pulls, each weighted by what is left over,
   # balance for height, slope and bend.
   it "stands where the weighted pulls balance" do

@@ -119,6 +119,7 @@ RSpec.describe "The small tools of a data log" do
       expect(read(broken(20, 100)).skipped).to eq 20
       refused("row 7, column rpm", /"x" is no number in rpm/) { read(broken(21, 100)) }
       expect(read(rows("time,rpm", (0...3000).map { |i| [i, (i % 60) == 59 ? "x" : 800] })).skipped).to eq 50 # 1.7 %
+      expect(read(rows("time,rpm", (0...3000).map { |i| [i, (i % 50) == 49 ? "x" : 800] })).skipped).to eq 60 # 2 %
       refused("row 31, column rpm") { read(rows("time,rpm", (0...3000).map { |i| [i, (i % 30) == 29 ? "x" : 800] })) }
       long = "y" * 60
       refused("row 7, column rpm", /\A"#{'y' * 40}" is/) { read(broken(21, 100).gsub("x", long)) }
@@ -144,6 +145,7 @@ RSpec.describe "The small tools of a data log" do
       end
       expect(wide.call(500).rows).to eq 4
       refused("row 1", /has 501 columns/) { wide.call(501) }
+      refused("row 1", /longer than 64 KB/) { read("time,#{'x' * 66_000}\n") }
       io = StringIO.new("x")
       allow(io).to receive(:size).and_return((50 * 1024 * 1024) + 1)
       refused("file", /larger than 50 MB/) { signals::LogFile.read(io) }

@@ -103,6 +103,13 @@ RSpec.describe "What a data log shows, to the sample" do
       expect(hesitations.call(shut).first.strength).to be_within(0.06).of(1.5)
     end
 
+    it "takes an opening soon after the log begins, and none that it ends with" do
+      early = samples(10) { |t| t < 0.5 ? [10, 1500] : [85, 1500 + (400 * [t - 1.4, 0].max)] }
+      expect(hesitations.call(early).first.strength).to be_within(0.01).of(0.9)
+      ending = ->(left) { hesitations.call(samples(10) { |t| t < 10 - left ? [10, 2000] : [85, 1000] }).size }
+      expect([ending.call(0.1), ending.call(0.15), ending.call(0.3)]).to eq [0, 0, 1]
+    end
+
     # By another road: many seeded drives, and how far their answers scatter.
     it "knows how sure it is" do
       found = (1..120).filter_map do |seed|
@@ -181,6 +188,15 @@ RSpec.describe "What a data log shows, to the sample" do
 
         [96, t < 14 ? 3000 + (250 * (t - 10)) : 3200]
       end
+      # pulls on by 2 % in the two seconds after it, or by less
+      pulled = lambda do |rate|
+        fades.call(samples(40) do |t|
+          next [5, 900] unless t.between?(10, 29.99)
+
+          [96, t < 14 ? 3000 + (250 * (t - 10)) : 2800 * (1 + (rate * (t - 14)))]
+        end).size
+      end
+      expect([pulled.call(0.009), pulled.call(0.0115)]).to eq [1, 0]
       # no pull after it: no change up
       expect(fades.call(stuck).first.strength).to be_within(0.015).of(1 - (3200 / 3920.0))
     end

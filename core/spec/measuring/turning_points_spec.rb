@@ -1,0 +1,141 @@
+# frozen_string_literal: true
+
+# Where a sentence of the worktop turns into the next one: the point is looked for by halving an interval, and held
+# against the limit that the trade states. By a road of its own: nothing of the formula is used, only what it answers.
+RSpec.describe "Turning points of the worktop" do
+  include WorktopTalk
+
+  # The value of an input at which the sentence begins or ends to match, between two that differ in it.
+  def turn(id, field, low, high, words, given = {})
+    at = ->(value) { says(id, given.merge(field => value)).match?(words) }
+    first = at.call(low)
+    raise "#{id}: #{words.inspect} is the same at #{low} and #{high}: #{says(id, given.merge(field => high))}" if
+      at.call(high) == first
+
+    50.times do
+      middle = (low + high) / 2.0
+      at.call(middle) == first ? low = middle : high = middle
+    end
+    high
+  end
+
+  # [answer, its value where the sentence turns]
+  def answered(id, field, low, high, words, output, given = {})
+    value(id, given.merge(field => turn(id, field, low, high, words, given)), output)
+  end
+
+  # Within 85 % the cylinders stand together; within a tenth of the mean the carburetors do (common practice).
+  it "are those of cylinders and carburetors among each other" do
+    [109, 112].zip([/stands alone/, /stand together/]).each do |lowest, words|
+      found = says("compression", { "values" => { "value" => [130, lowest, 130, 130], "unit" => "psi" } })
+      expect(found).to match words
+    end
+    alone = answer("compression", { "values" => { "value" => [130, 128, 104, 131], "unit" => "psi" } })
+    expect(alone.says.first).to start_with "Cylinder 3 stands alone"
+    expect(alone.outputs.find { |one| one.id == "first" }.value).to eq 3
+    # (x - 1) / ((3 + x) / 4) = 0.1 at x = 1.1026
+    [1.10, 1.105].zip([/balanced/, /Move number 2 first: it draws/]).each do |high, words|
+      expect(says("bank", { "values" => [1, high, 1, 1] })).to match words
+    end
+    expect(says("bank", { "values" => [1, 0.8, 1, 1] })).to include "draws 20 % less"
+  end
+
+  it "are those of a venturi, a plate, a screw" do
+    expect(answered("venturi", "fitted", 30, 60, /Too large/, "through")).to be_within(0.01).of(70)
+    expect(answered("venturi", "fitted", 20, 32, /Too small/, "through")).to be_within(0.01).of(130)
+    slot = ->(low, high, words) { answered("throttle-plate", "turns", low, high, words, "exposed") / 0.6 }
+    expect(slot.call(0.2, 1.5, /Less than a square|No slot/)).to be_within(0.001).of(0.7)
+    expect(slot.call(0.2, 3.5, /More than a square/)).to be_within(0.001).of(1.3)
+    begins = value("throttle-plate", {}, "begins")
+    expect(turn("throttle-plate", "turns", 0.0, 1.5, /No slot/)).to be_within(1e-6).of(begins)
+  end
+
+  it "are those of two screws and their speed" do
+    settled = { "peaks" => [1.5, 1.55, 1.56], "speeds" => [712, 705, 702], "others" => [1.5, 1.56] }
+    expect(says("two-screws", settled)).to start_with "Both have settled"
+    moved = ->(by) { says("two-screws", settled.merge("peaks" => [1.5, 1.55, 1.55 + by])) }
+    expect([moved.call(0.12), moved.call(0.13)]).to match [/Both have settled/, /still moves/]
+    fast = ->(by) { says("two-screws", settled.merge("speeds" => [712, 705, 700 + by])) }
+    expect([fast.call(19), fast.call(21)]).to match [/Both have settled/, /Trim the speed down by 21 rpm/]
+    expect(fast.call(-21)).to include "Trim the speed up by 21 rpm"
+    apart = ->(by) { says("two-screws", settled.merge("others" => [1.5, 1.56 - by])) }
+    expect([apart.call(0.24), apart.call(0.26)]).to match [/down\.\z/, /look at its port and seat/]
+    # an error that shrinks to a half each time, from half a turn to an eighth: two passes more; capped at nine tenths
+    left = ->(steps) { value("two-screws", settled.merge("peaks" => steps, "speeds" => [700] * steps.size), "settled") }
+    expect(left.call([1.0, 2.0, 2.5])).to eq 2
+    expect(left.call([1.0, 1.25])).to eq 1
+    expect(left.call([1.0, 2.0, 3.0])).to eq((Math.log(0.125) / Math.log(0.9)).ceil)
+    expect(left.call([1.0, 3.0, 3.2])).to eq 1
+    expect(left.call([1.0, 1.5, 1.5])).to eq 0
+  end
+
+  it "are those of supply, bowl, valve and passage" do
+    expect(answered("supply-margin", "demand", 60, 148, /margin is thin/, "margin")).to be_within(0.001).of(1.5)
+    expect(answered("supply-margin", "demand", 100, 200, /cannot keep up/, "margin")).to be_within(0.001).of(1.0)
+    long = { "pressure" => 1.5, "float_arm" => 60 }
+    expect(answered("bowl-fall", "demand", 50, 900, /lean the top end/, "fall", long)).to be_within(0.001).of(3.0)
+    expect(turn("bowl-fall", "demand", 200, 3000, /runs dry/)).to be_within(0.1).of(value("bowl-fall", {}, "most"))
+  end
+
+  it "are those of a drip, a shot and a leak" do
+    expect(answered("drip", "drops", 1, 400, /do not start it/, "share")).to be_within(0.01).of(2)
+    expect(answered("suction-hold", "end", 14.999, 8, /does not hold/, "hole")).to be_within(1e-4).of(0.05)
+    expect(says("suction-hold", { "end" => 15 })).to eq "It holds."
+    alike = { "warm_from" => 15, "warm_to" => 15 }
+    expect(answered("altitude", "to", 200, 800, /Hardly a change/, "richer", alike).abs).to be_within(0.01).of(1)
+    small = { "one" => [2.0, 2.0, 2.0], "other" => [2.0, 2.0, 2.0] }
+    weak = answered("pump-shot", "manifold", 500, 20_000, /it will hesitate/, "needed", small)
+    expect(weak).to be_within(0.002).of(value("pump-shot", small, "stroke"))
+  end
+
+  it "are those of heat, ice and mixture" do
+    hot = ->(low, high, words) { answered("percolation", "bowl", low, high, words, "margin") }
+    expect(hot.call(30, 90, /It boils/)).to be_within(0.01).of(0)
+    expect(hot.call(30, 60, /It stays liquid/)).to be_within(0.01).of(5)
+    # twenty volumes of vapor where it boils, e times that for five degrees more (as the page says)
+    warm = turn("percolation", "bowl", 30, 90, /It boils/)
+    expect(value("percolation", { "bowl" => warm }, "ratio")).to be_within(0.01).of(20)
+    expect(value("percolation", { "bowl" => warm + 5 }, "ratio")).to be_within(0.02).of(20 * Math::E)
+    expect(answered("blend", "measured", 14.0, 15.5, /\ALean/, "lambda")).to be_within(1e-4).of(1.02)
+    expect(answered("blend", "measured", 13.0, 14.7, /\ARich/, "lambda")).to be_within(1e-4).of(0.98)
+    thin = { "monoxide" => 1.0, "oxygen" => 5.0 }
+    expect(turn("exhaust-gas", "dioxide", 9, 13, /Little carbon/, thin)).to be_within(1e-6).of(11.0)
+    expect(turn("exhaust-gas", "oxygen", 1, 6, /Little carbon/, { "dioxide" => 10, "monoxide" => 1 }))
+      .to be_within(1e-6).of(3.0)
+  end
+
+  it "are those of a reading against its limits, both or one alone" do
+    near = { "values" => [6.0, 6.1], "low" => nil, "high" => nil }.compact
+    inside = ->(given) { value("reading", near.merge(given), "inside") }
+    expect(inside.call({ "low" => 6.05, "high" => 50 })).to be_within(0.05).of(50)
+    expect(inside.call({ "low" => 0, "high" => 6.05 })).to be_within(0.5).of(50)
+    clear = answered("reading", "low", 3.0, 6.0, /\AInside/, "inside", near.merge("high" => 50))
+    expect(clear).to be_within(0.01).of(90)
+    off = answered("reading", "low", 6.1, 9.0, /\AOutside/, "inside", near.merge("high" => 50))
+    expect(off).to be_within(0.01).of(10)
+  end
+
+  it "are those of a drill, a hole and a needle's trials" do
+    expect(answered("hole-coefficient", "flow", 5, 200, /friction rules/, "reynolds")).to be_within(0.5).of(1000)
+    expect(says("rod-jet", { "jet" => 2.0, "thick" => 1.6, "thin" => 1.2 })).to include "opens 78 % more" # 2.56 to 1.44
+    expect { value("shim", { "wanted" => 40 }, "setting") }
+      .to raise_error(UpperBranch::Invalid, /The trials reach from \+0\.0 % to \+12\.1 %; \+40\.0 % lies outside/)
+    names = UpperBranch::Measuring::Drills.all({}).of("fraction").then do |drills|
+      [drills.diameter("1/64 in"), drills.diameter("15/64 in"), drills.diameter("1/4 in")]
+    end
+    expect(names).to match [be_within(1e-9).of(0.0254 / 64), be_within(1e-9).of(0.0254 * 15 / 64), nil]
+  end
+
+  # A centimeter of fuel of 740 kg/m3 under standard gravity (9.80665 m/s2, by definition): 72.569 Pa.
+  it "are reckoned in units that weigh what they should" do
+    expect(UpperBranch::Measuring::Units.to_si(10, "cmFuel")).to be_within(0.01).of(725.69)
+    # U.S. Standard Atmosphere 1976: 0.8638 of the density at sea level at 1500 m, dry and at its own temperature
+    there = { "from" => 0, "to" => 1500, "warm_from" => 15, "warm_to" => 5.25, "humidity_from" => 0, "humidity" => 0 }
+    expect(value("altitude", there, "density")).to be_within(0.05).of(86.38)
+    plain = { "rpm" => 5000 }
+    fuel, mixture = %w[fuel lambda].map { |output| value("main-signal", plain, output) }
+    air = value("venturi", { "rpm" => 5000, "displacement" => 2000 }, "air")
+    # 14.7 of air to one of fuel: air of 1.2041 kg/m3 (20 degC, ISO 2533), fuel of 0.740 g/mL
+    expect(mixture).to be_within(0.01).of(air * 1.2041 * 60 / (fuel * 0.740 * 14.7))
+  end
+end
