@@ -26,6 +26,12 @@ module UpperBranch
       def changed? = result != "left"
     end
 
+    # A part that came off; part: id of strip.yml, nil for one by a name of its own; notes: {note => text}; back: id of
+    # the entry that put it back on, nil while it is off.
+    Part = Struct.new(:entry, :part, :name, :notes, :condition, :place, :back, keyword_init: true) do
+      def off? = back.nil?
+    end
+
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
@@ -36,7 +42,7 @@ module UpperBranch
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
     attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates
+                :waived, :gates, :parts
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -51,6 +57,7 @@ module UpperBranch
       @findings = []
       @repairs = []
       @loose = []
+      @parts = []
       @cautions = []
       @notes = []
       @lost = []
@@ -162,6 +169,11 @@ module UpperBranch
       @state = state
       @has_run = true if state.engine == "running"
       @has_run = false if state.engine == "cold"
+    end
+
+    # Names of what is still off: parts, and what checks took off.
+    def loose_ends
+      parts.select(&:off?).map(&:name) + loose.flat_map { |id| @catalogue.check(id).puts_back }
     end
 
     def inspect = "#<Job #{@entries.size} entries>"

@@ -31,6 +31,8 @@ RSpec.describe UpperBranch::Workshop::Plan do
       expect(met).to eq %w[wet-map aero-controls fasteners shaft-play airbox inlet-screen primer-lock]
       expect(last.kind).to eq :close
       expect(last.reason).to include "sound"
+      refused("as") { add(job, "close", { "as" => "proven" }) } # the screen is still out
+      job = add(job, "put_back", { "check" => "inlet-screen" })
       expect(add(job, "close", { "as" => "proven" })).to be_closed
     end
 

@@ -56,7 +56,7 @@ RSpec.describe UpperBranch::Workshop::Sheet do
     expect(back.steps.map(&:what)).to eq %w[bowl-nut solenoid-plug fuel-shut secure]
     expect(work.steps.map(&:what)).to include("seat-out-air", "seat-in-flat", "hold")
     expect(start.steps.map(&:what)).to eq %w[leak-look watch-fill prime speed-set]
-    expect(inward.steps.last.note).to eq ["size"]
+    expect(inward.steps.last).to have_attributes(note: { "size" => { "name" => "size" } }, part: "bowl-nut")
     expect(sheet.parts).to include("bowl ring and nut washer")
   end
 

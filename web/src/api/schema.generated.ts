@@ -462,7 +462,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -561,6 +561,24 @@ export interface components {
              */
             kind: "put_back";
             data: components["schemas"]["PutBackData"];
+        };
+        NewRefitted: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "refitted";
+            data: components["schemas"]["RefittedData"];
+        };
+        NewRemoved: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "removed";
+            data: components["schemas"]["RemovedData"];
         };
         NewRepair: {
             id: components["schemas"]["Uuid"];
@@ -734,6 +752,21 @@ export interface components {
             /** @enum {boolean} */
             safe: true;
         };
+        RemovedData: {
+            /** @description of the way in; or a name */
+            part?: string;
+            name?: string;
+            /** @description what was noted before it moved: turns, hole, side, count, size, way, mark */
+            notes?: {
+                [key: string]: string;
+            };
+            /** @enum {string} */
+            condition?: "reuse" | "renew" | "doubt";
+            place?: components["schemas"]["PlaceId"];
+        };
+        RefittedData: {
+            entry: components["schemas"]["Uuid"];
+        };
         PutBackData: {
             check: string;
         };
@@ -852,7 +885,7 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
         StoredTrial: {
             id: string;
             /**
@@ -981,6 +1014,30 @@ export interface components {
              */
             kind: "put_back";
             data: components["schemas"]["PutBackData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredRefitted: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "refitted";
+            data: components["schemas"]["RefittedData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredRemoved: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "removed";
+            data: components["schemas"]["RemovedData"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1464,6 +1521,23 @@ export interface components {
             before: number;
             after: number;
         };
+        PartOff: {
+            entry: string;
+            part: string | null;
+            name: string;
+            notes: {
+                note: string;
+                name: string;
+                text: string;
+            }[];
+            /** @enum {string} */
+            condition: "reuse" | "renew" | "doubt";
+            place: string | null;
+            /** @description how it goes back */
+            refit: string | null;
+            /** @description the entry that put it back on */
+            back: string | null;
+        };
         RepairDone: {
             entry: string;
             id: string;
@@ -1536,8 +1610,14 @@ export interface components {
             check: components["schemas"]["Named"] | null;
             spots: string[];
             hazards: string[];
+            /** @description what it takes off or puts back */
+            part: string | null;
             /** @description what is written down before it moves */
-            note: string[];
+            note: {
+                id: string;
+                name: string;
+                number: boolean;
+            }[];
             figures: components["schemas"]["SheetFigure"][];
         };
         WorkSheet: {
@@ -1912,6 +1992,10 @@ export interface components {
                 name: string;
                 items: string[];
             }[];
+            /** @description names of what is still off; nothing is proven until it is back on */
+            loose_ends: string[];
+            /** @description what came off, the last first: the way it goes back together */
+            parts_off: components["schemas"]["PartOff"][];
             repairs: components["schemas"]["RepairDone"][];
             proof: components["schemas"]["ProofItem"][];
             next: components["schemas"]["NextStep"];

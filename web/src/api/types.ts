@@ -37,6 +37,7 @@ export type MixtureFit = Schemas["MixtureFit"];
 /** One mixture measured at the tailpipe. */
 export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];
 export type WorkSheet = Schemas["WorkSheet"];
+export type PartOff = Schemas["PartOff"];
 export type SheetStep = Schemas["SheetStep"];
 export type Question = Schemas["Question"];
 export type SpecItem = Schemas["Cards"]["items"][number];

@@ -8,6 +8,7 @@ import { Later } from "../ui/later";
 import { Failed, Loading } from "../ui/state";
 import { DangerBar } from "./bars/danger-bar";
 import { JobBar, type Sheet } from "./bars/job-bar";
+import { PartsOff } from "./bars/parts-off";
 import { ProblemBar } from "./bars/problem-bar";
 import { PutBack } from "./bars/put-back";
 import { UnsentJob } from "./bars/unsent-job";
@@ -65,6 +66,9 @@ function Laid() {
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">
           <NextCard />
+          <div className="order-3 lg:order-none">
+            <PartsOff />
+          </div>
         </div>
         <div className="contents min-w-0 content-start gap-3 lg:grid">
           <PlanCard />

@@ -82,6 +82,8 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
       undo: null,
       cautions: { read: [], danger: [] },
       put_back: [],
+      parts_off: [],
+      loose_ends: [],
       waiting: null,
       proof: [],
       lost: [],

@@ -25,6 +25,10 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `Caution read: ${named(catalogue?.hazards, entry.data.hazard)}`;
     case "put_back":
       return `Back on: ${named(catalogue?.checks, entry.data.check)}`;
+    case "removed":
+      return `Off: ${entry.data.name ?? entry.data.part ?? "a part"}`;
+    case "refitted":
+      return "A part back on";
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
     case "trial":

@@ -14,6 +14,8 @@ module UpperBranch
         "check" => Check,
         "recreate" => Recreate,
         "put_back" => PutBack,
+        "removed" => Removed,
+        "refitted" => Refitted,
         "repair" => Repair,
         "state" => State,
         "waive" => Waive,

@@ -53,8 +53,11 @@ module UpperBranch
 
       def step(step)
         { id: step.id, do: step.do, stop: step.stop, check: step.check && { id: step.check.id, name: step.check.name },
-          spots: step.spots, hazards: step.hazards, note: step.note, figures: step.figures.map(&:to_h) }
+          spots: step.spots, hazards: step.hazards, part: step.part,
+          note: notes(step), figures: step.figures.map(&:to_h) }
       end
+
+      def notes(step) = step.note.map { |id, row| { id: id, name: row["name"], number: row["number"] == true } }
 
       # Where practice differs: what this shop has chosen, and what others do.
       def schools

@@ -38,7 +38,7 @@ module UpperBranch
         named = step[:hazards].map { |id| @sheet[:cautions].find { |row| row[:id] == id }[:name] }
         after = [step[:stop] && "Right when: #{step[:stop]}", step[:check] && "Check: #{step[:check][:name]}",
                  named.any? ? "Caution: #{named.join(', ')}" : nil,
-                 step[:note].any? ? "Write down: #{step[:note].join(', ')}" : nil].compact
+                 step[:note].any? ? "Write down: #{step[:note].map { |row| row[:name] }.join(', ')}" : nil].compact
         [wrapped("#{number}. #{step[:do]}", 2), *after.map { |line| wrapped(line, 6) }].join("\n")
       end
 

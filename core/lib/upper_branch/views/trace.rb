@@ -38,6 +38,8 @@ module UpperBranch
           round: @job.round,
           closing: @job.closing,
           put_back: put_back,
+          parts_off: Strip.of(@job),
+          loose_ends: @job.loose_ends,
           waiting: @job.waiting&.to_h,
           cautions: cautions
         }

@@ -14,8 +14,9 @@ module UpperBranch
     class Sheet
       # id: unique on the sheet; what: of the catalogue (work-steps.yml, strip.yml); check: Check that tells, or nil;
       # figures: [Figures::Figure] asked for in it;
-      # note: what is written down before it moves, in words
-      Step = Struct.new(:id, :what, :do, :stop, :check, :spots, :hazards, :figures, :note, keyword_init: true)
+      # part: id of strip.yml it
+      # takes off or puts back, or nil; note: what is written down before it moves, {id => row of strip.yml}
+      Step = Struct.new(:id, :what, :do, :stop, :check, :spots, :hazards, :figures, :part, :note, keyword_init: true)
       Section = Struct.new(:id, :name, :steps)
       NAMES = { "in" => "The way in", "work" => "The work", "back" => "Back together", "start" => "First start" }.freeze
 
@@ -88,10 +89,11 @@ module UpperBranch
 
       def moved(row, section, word)
         Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: row[word], check: nil, spots: [],
-                 hazards: row["hazards"] || [], figures: [], note: word == "remove" ? notes(row) : [])
+                 hazards: row["hazards"] || [], figures: [], part: row["id"],
+                 note: word == "remove" ? notes(row) : {})
       end
 
-      def notes(row) = (row["note"] || []).map { |note| @book.strip.notes.fetch(note) }
+      def notes(row) = @book.strip.notes.slice(*row["note"])
 
       # Where nothing comes off, the machine is whole all along; a line that is opened is shut off first.
       def work
@@ -137,7 +139,7 @@ module UpperBranch
         stop, of_stop = @figures.fill(row["stop"] || "")
         Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: text, stop: stop.empty? ? nil : stop,
                  check: @machine.check(row["check"]), spots: row["spots"] || [], hazards: row["hazards"] || [],
-                 figures: (asked + of_stop).uniq(&:id), note: [])
+                 figures: (asked + of_stop).uniq(&:id), note: {})
       end
     end
   end

@@ -10,8 +10,9 @@ import { useDesk } from "../desk";
 export function ClosePanel() {
   const { job, add } = useDesk();
   const closed = job.trace.closing;
+  const ends = closed ? [] : job.trace.loose_ends;
   const close = () => void add(entry("close", { as: "proven" }));
-  useKeys("The step", [["Enter", "Close as proven", close]], closed === null);
+  useKeys("The step", [["Enter", "Close as proven", close]], closed === null && ends.length === 0);
   return (
     <div>
       <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : "Proven"}</p>
@@ -28,8 +29,13 @@ export function ClosePanel() {
         {job.trace.repairs.length === 0 && <li className="text-dim">Nothing was repaired here.</li>}
       </ul>
       <ProofList items={job.trace.proof} />
+      {ends.length > 0 && (
+        <p role="status" className="mb-2 border-l-4 border-rust bg-rust-soft px-3 py-2">
+          <strong>Still off:</strong> {ends.join(", ")}. Tick each as back on, then it is proven.
+        </p>
+      )}
       {!closed && (
-        <Button look="fuel" className="w-full" onClick={close} aria-keyshortcuts="Enter">
+        <Button look="fuel" className="w-full" disabled={ends.length > 0} onClick={close} aria-keyshortcuts="Enter">
           Close as proven
         </Button>
       )}

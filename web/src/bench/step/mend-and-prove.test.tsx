@@ -127,6 +127,14 @@ describe("the end", () => {
     expect(sent.map((one) => one.data)).toEqual([{ as: "proven" }, { as: "proven" }]);
   });
 
+  it("names what is still off, and closes by nothing until it is back on", () => {
+    const { sent } = atDesk(<ClosePanel />, { job: job({ repairs, loose_ends: ["air cleaner", "Lid"] }) });
+    expect(screen.getByRole("status").textContent).toContain("Still off: air cleaner, Lid.");
+    expect(screen.getByText<HTMLButtonElement>("Close as proven").disabled).toBe(true);
+    fireEvent.keyDown(document.body, { key: "Enter" });
+    expect(sent).toEqual([]);
+  });
+
   it.each([
     ["proven", "Closed, proven"],
     ["referred", "Referred out with the findings"],

@@ -5,6 +5,8 @@ import type { WorkSheet } from "../../api/types";
 import { useKeys, useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { useDesk } from "../desk";
+import { NotedFields } from "./noted-fields";
+import { useMark } from "./use-mark";
 import type { Laid, Progress } from "./use-progress";
 import { useVoice } from "./voice";
 
@@ -12,7 +14,8 @@ const Section = lazy(() => import("../../section/section").then((part) => ({ def
 
 /** The step at hand in large type, with its cautions, its figures and its place on the section; made for one hand. */
 export function OneStep({ sheet, progress, step }: { sheet: WorkSheet; progress: Progress; step: Laid }) {
-  const { steps, done, tick, goTo } = progress;
+  const { steps, done, goTo } = progress;
+  const mark = useMark(progress);
   const voice = useVoice();
   const shown = useShown();
   const heading = useRef<HTMLHeadingElement>(null);
@@ -20,8 +23,7 @@ export function OneStep({ sheet, progress, step }: { sheet: WorkSheet; progress:
   const place = steps.findIndex((one) => one.id === step.id);
   const to = (by: number) => goTo(steps[place + by]?.id ?? null);
   const finish = () => {
-    tick(step.id, true);
-    to(1);
+    if (mark(step, true)) to(1);
   };
   const cautions = sheet.cautions.filter((one) => step.hazards.includes(one.id));
   const aloud = () => {
@@ -74,6 +76,7 @@ export function OneStep({ sheet, progress, step }: { sheet: WorkSheet; progress:
             </span>
           </p>
         ))}
+        <NotedFields step={step} progress={progress} />
         <Facts step={step} />
         <div className="mt-4 flex gap-2 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-[calc(3.5rem+env(safe-area-inset-bottom))] max-sm:z-20 max-sm:mt-0 max-sm:border-t max-sm:border-line max-sm:bg-sheet max-sm:p-2 print:hidden">
           <Button aria-label="One step back" disabled={place === 0} onClick={() => to(-1)} className="min-h-14 px-4!">
@@ -108,14 +111,13 @@ function spoken(step: Laid, cautions: WorkSheet["cautions"]): string {
   return [step.do, step.stop && `Right when: ${step.stop}`, careful].filter(Boolean).join(" ");
 }
 
-/** Where its figures come from, what is written down before it moves, and the check that tells. */
+/** Where its figures come from, and the check that tells. */
 function Facts({ step }: { step: Laid }) {
   const { job } = useDesk();
   const known = step.figures.filter((one) => one.source);
   const open = step.figures.filter((one) => !one.text);
   return (
     <ul className="mt-2 space-y-1 text-[15px] text-dim">
-      {step.note.length > 0 && <li>Write down before it moves: {step.note.join(", ")}.</li>}
       {known.map((one) => (
         <li key={one.id}>
           {one.name}: {one.source}.

@@ -1,8 +1,10 @@
 import type { WorkSheet } from "../../api/types";
+import { useMark } from "./use-mark";
 import type { Progress } from "./use-progress";
 
 /** The whole sheet as a list to tick; the way it is printed. */
 export function StepList({ sheet, progress }: { sheet: WorkSheet; progress: Progress }) {
+  const mark = useMark(progress);
   const name = (id: string) => sheet.cautions.find((one) => one.id === id)?.name ?? id;
   const parts = [...new Set(progress.steps.map((step) => step.section))];
   return (
@@ -19,7 +21,7 @@ export function StepList({ sheet, progress }: { sheet: WorkSheet; progress: Prog
                     <input
                       type="checkbox"
                       checked={progress.done.has(step.id)}
-                      onChange={(event) => progress.tick(step.id, event.target.checked)}
+                      onChange={(event) => mark(step, event.target.checked)}
                       className="mt-1 size-6 shrink-0 accent-leaf"
                     />
                     <span className="w-7 shrink-0 text-right text-dim tabular-nums">{step.number}</span>
@@ -32,7 +34,9 @@ export function StepList({ sheet, progress }: { sheet: WorkSheet; progress: Prog
                         </span>
                       )}
                       {step.note.length > 0 && (
-                        <span className="block text-[15px] text-dim">Write down: {step.note.join(", ")} ________</span>
+                        <span className="block text-[15px] text-dim">
+                          Write down: {step.note.map((row) => row.name).join(", ")} ________
+                        </span>
                       )}
                     </span>
                   </label>

@@ -27,6 +27,7 @@ const step = (id: string, row: Partial<WorkSheet["sections"][number]["steps"][nu
   check: null,
   spots: [],
   hazards: [],
+  part: null,
   note: [],
   figures: [],
   ...row,
@@ -47,7 +48,20 @@ const sheet = (row: Partial<WorkSheet> = {}): WorkSheet => ({
   tools: ["float gauge"],
   cautions: [{ id: "vapour", name: "Vapour", caution: "No flame near it.", acknowledge: true }],
   sections: [
-    { id: "in", name: "The way in", steps: [step("in:lid", { note: ["how many"], hazards: ["vapour"] })] },
+    {
+      id: "in",
+      name: "The way in",
+      steps: [
+        step("in:lid", {
+          part: "lid",
+          note: [
+            { id: "count", name: "how many", number: true },
+            { id: "way", name: "which way round", number: false },
+          ],
+          hazards: ["vapour"],
+        }),
+      ],
+    },
     {
       id: "work",
       name: "The work",
@@ -62,7 +76,7 @@ const sheet = (row: Partial<WorkSheet> = {}): WorkSheet => ({
         }),
       ],
     },
-    { id: "back", name: "Back together", steps: [step("back:lid")] },
+    { id: "back", name: "Back together", steps: [step("back:lid", { part: "lid" })] },
   ],
   schools: [],
   choices: [],
@@ -97,7 +111,7 @@ describe("a work sheet", () => {
     await at("Do in:lid.");
     expect(screen.getByText(/The way in · step 1 of 3/)).toBeTruthy();
     expect(screen.getAllByText("No flame near it.", { exact: false }).length).toBeGreaterThan(0);
-    expect(screen.getByText(/Write down before it moves: how many/)).toBeTruthy();
+    expect(screen.getByLabelText("How many")).toBeTruthy();
     press("ArrowRight");
     await at("Do work:set.");
     expect(screen.getAllByText("Two readings agree.", { exact: false }).length).toBeGreaterThan(0);
@@ -124,8 +138,9 @@ describe("a work sheet", () => {
     await user.type(field, "21,5");
     expect(screen.getByText(/Then it is shown by: Inlet valve holds/)).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Repaired" }));
-    expect(sent).toMatchObject([{ kind: "repair", data: { repair: "level-low", left: { "float-height": 21.5 } } }]);
-    expect(sent[0]?.data).not.toHaveProperty("undone");
+    expect(sent.map((one) => one.kind)).toEqual(["removed", "refitted", "repair"]);
+    expect(sent[2]).toMatchObject({ data: { repair: "level-low", left: { "float-height": 21.5 } } });
+    expect(sent[2]?.data).not.toHaveProperty("undone");
     await screen.findByText("The bench");
     expect(Object.keys(localStorage).filter((key) => key.includes("sheet.job"))).toEqual([]);
   });
@@ -145,7 +160,38 @@ describe("a work sheet", () => {
     expect(record.disabled).toBe(true);
     await user.clear(field);
     await user.click(record);
-    expect(sent).toMatchObject([{ data: { undone: ["work:set", "back:lid"] } }]);
+    expect(sent.at(-1)).toMatchObject({ kind: "repair", data: { undone: ["work:set", "back:lid"] } });
+  });
+
+  it("has the job know what came off, what was noted of it, and that it went back", async () => {
+    const { user } = open();
+    await at("Do in:lid.");
+    await user.type(screen.getByLabelText("How many"), "some");
+    press("Enter");
+    expect(sent).toEqual([]);
+    expect(screen.getByText("A number")).toBeTruthy();
+    await user.clear(screen.getByLabelText("How many"));
+    await user.type(screen.getByLabelText("How many"), "6");
+    await user.type(screen.getByLabelText("Which way round"), "arrow to the fan");
+    await user.click(screen.getByRole("radio", { name: "In doubt" }));
+    await user.click(screen.getByRole("button", { name: "Done" }));
+    const notes = { count: "6", way: "arrow to the fan" };
+    expect(sent).toMatchObject([{ kind: "removed", data: { part: "lid", notes, condition: "doubt" } }]);
+    press("v");
+    await user.click(await screen.findByRole("checkbox", { name: /Do back:lid/ }));
+    expect(sent[1]).toMatchObject({ kind: "refitted", data: { entry: sent[0]?.id } });
+  });
+
+  it("takes back what was ticked off by mistake, and takes nothing off twice", async () => {
+    const off = { entry: "e1", part: "lid", name: "Lid", notes: [], condition: "reuse", place: null, refit: null };
+    current = job({ closing: null, round: 0, next: { repair: null }, parts_off: [{ ...off, back: null }] });
+    const { user } = open();
+    await at("Do in:lid.");
+    press("Enter");
+    expect(sent).toEqual([]);
+    press("v");
+    await user.click(await screen.findByRole("checkbox", { name: /Do in:lid/ }));
+    expect(sent).toMatchObject([{ kind: "strike", data: { entry: "e1" } }]);
   });
 
   it("is a list to tick as well, by key, and remembers which way it was shown", async () => {

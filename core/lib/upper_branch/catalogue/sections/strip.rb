@@ -7,7 +7,7 @@ module UpperBranch
       class Strip < Section
         def items = data["items"]
 
-        # What is written down of a part that comes off, in words: {"hole" => "which hole", ...}
+        # What is written down of a part that comes off: {"turns" => {"name" => "turns", "number" => true}, ...}
         def notes = data["notes"]
 
         def rows = listed(data && data["families"])

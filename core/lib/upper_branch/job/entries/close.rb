@@ -34,6 +34,8 @@ module UpperBranch
             refuse("as",
                    "Put it together first: the carburetor is #{job.state.carburetor}")
           end
+          ends = job.record? ? [] : job.loose_ends
+          refuse("as", "Still off: #{ends.join(', ')}. Tick each as back on first") if ends.any?
           open = job.defects.select(&:open?).map { |defect| job.catalogue.fault(defect.fault).name }
           return if open.empty?
 

@@ -8,6 +8,9 @@ module UpperBranch
       #   way = WayIn.new(machine, from: "on", to: "open")
       #   way.off.map { |row| row["id"] }    # => ["secure", "fuel-shut", ...], in the order they come off
       class WayIn
+        # Ids of all that can come off a machine.
+        def self.parts(machine) = new(machine, from: "on", to: "apart").all.map { |row| row["id"] }
+
         # from, to: as BenchState calls the carburetor; to may be a state with nothing to take off (S, R)
         def initialize(machine, from:, to:)
           @machine = machine
@@ -21,6 +24,9 @@ module UpperBranch
 
         # Rows that go back on, in that order: all that is off in the end.
         def back = rows(@from | @to).reverse
+
+        # Rows of every way in there is.
+        def all = rows(ids("open") | ids("apart"))
 
         # Is nothing off, before or after?
         def whole? = back.empty?

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+RSpec.describe "What came off" do
+  include JobTalk
+
+  def off(part = nil, **more) = ["removed", { "part" => part, **more.transform_keys(&:to_s) }.compact]
+
+  def refused(field, words = //, &)
+    expect(&).to raise_error(UpperBranch::Invalid, words) { |e| expect(e.field).to eq field }
+  end
+
+  def with(known, kind, data) = known.with({ "id" => "next", "kind" => kind, "data" => data })
+  def back(known, part) = with(known, "refitted", { "entry" => known.parts.find { |one| one.name == part }.entry })
+  def list(known) = UpperBranch::Views::Strip.of(known)
+
+  let(:opened) do
+    live_job("small-float", off("fuel-hose", notes: { "count" => "1" }),
+             off("bowl-nut", notes: { "size" => "1/2 in" }, condition: "doubt"), off(nil, name: "Washer of my own"))
+  end
+
+  it "runs backwards for assembly, with what was noted" do
+    expect(list(opened).map { |row| row[:name] }).to eq ["Washer of my own", "Bowl nut", "Fuel hose"]
+    nut = list(opened)[1]
+    expect(nut).to include(condition: "doubt", back: nil, notes: [{ note: "size", name: "size", text: "1/2 in" }])
+    expect(nut[:refit]).to start_with "New bowl ring"
+    expect(list(opened).first[:refit]).to be_nil
+  end
+
+  it "is ticked one by one, each once" do
+    closed = back(opened, "Bowl nut")
+    expect(list(closed).map { |row| row[:back].nil? }).to eq [true, false, true]
+    expect(closed.loose_ends).to eq ["Fuel hose", "Washer of my own"]
+    refused("entry") { back(closed, "Bowl nut") }
+    refused("part", /off already/) { with(opened, *off("bowl-nut")) }
+    expect(with(closed, *off("bowl-nut")).loose_ends).to include("Bowl nut")
+  end
+
+  it "keeps a job from being proven, by name, and what checks took off as well" do
+    proven = { "as" => "proven" }
+    told = live_job("small-float", seen("no-start"), off("fuel-hose"), ["repair", { "repair" => "line-kinked" }],
+                    ["symptom", { "symptom" => "no-start", "seen" => "absent" }])
+    refused("as", /Still off: Fuel hose\. Tick/) { with(told, "close", proven) }
+    expect(with(back(told, "Fuel hose"), "close", proven)).to be_closed
+    shot = live_job("car-one", seen("hesitation"), ["repair", { "repair" => "advance-stuck" }],
+                    ["check", { "check" => "pump-shot", "outcomes" => ["strong-at-once"] }],
+                    ["symptom", { "symptom" => "hesitation", "seen" => "absent" }])
+    refused("as", /Still off: air cleaner/) { with(shot, "close", proven) }
+    expect(with(with(shot, "put_back", { "check" => "pump-shot" }), "close", proven)).to be_closed
+    expect(with(told, "close", { "as" => "unproven", "reason" => "sold" })).to be_closed
+  end
+
+  it "is asked for by the names of its family, and as it can be" do
+    refused("part", /what comes off is one of .*bowl-nut/) { with(opened, *off("secondary-rods")) }
+    refused("name") { with(opened, *off(nil, name: " ")) }
+    refused("notes/turns", /a number/) { with(opened, *off("mixture-screws", notes: { "turns" => "some" })) }
+    refused("notes/color") { with(opened, *off("mixture-screws", notes: { "color" => "red" })) }
+    refused("notes/hole") { with(opened, *off("mixture-screws", notes: { "hole" => "x" * 201 })) }
+    refused("condition", /reuse, renew, doubt/) { with(opened, *off("mixture-screws", condition: "lost")) }
+    refused("place") { with(opened, *off("mixture-screws", place: "2")) }
+    expect(with(opened, *off("mixture-screws", notes: { "turns" => "1,75" })).parts.last.notes).to eq("turns" => "1,75")
+  end
+
+  it "is struck out like any other entry, and survives a catalogue that forgot it" do
+    rows = opened.entries + [{ "id" => "s", "kind" => "strike", "data" => { "entry" => opened.parts.first.entry } }]
+    expect(UpperBranch::Job.replay(CATALOGUE, rows).loose_ends).to eq ["Bowl nut", "Washer of my own"]
+    gone = opened.entries + [{ "id" => "g", "kind" => "removed", "data" => { "part" => "flux-tube" } }]
+    expect(UpperBranch::Job.replay(CATALOGUE, gone).loose_ends.last).to eq "flux-tube"
+  end
+end
