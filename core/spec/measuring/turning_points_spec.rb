@@ -138,4 +138,66 @@ RSpec.describe "Turning points of the worktop" do
     # 14.7 of air to one of fuel: air of 1.2041 kg/m3 (20 degC, ISO 2533), fuel of 0.740 g/mL
     expect(mixture).to be_within(0.01).of(air * 1.2041 * 60 / (fuel * 0.740 * 14.7))
   end
+
+  it "are those of ice by how much of it there is, and of a dew point no higher than the air" do
+    ice = ->(low, high, words) { answered("icing", "dew", low, high, words, "low", { "air" => 15 }) }
+    expect(ice.call(-20, 14, /At low power: (no|light)/)).to be_within(0.001).of(0.15)
+    expect(ice.call(-20, 14, /At low power: serious/)).to be_within(0.001).of(0.30)
+    expect(says("icing", { "air" => 12, "dew" => 12.04 })).to include "At low power"
+    expect { says("icing", { "air" => 12, "dew" => 12.055 }) }.to raise_error(UpperBranch::Invalid, /swap the two/)
+  end
+
+  it "are those of how many timings are enough" do
+    needed = value("flow-compare", {}, "repeats")
+    timed = lambda do |count|
+      times = [7.4, 7.45, 7.38].cycle.first(count)
+      says("flow-compare", { "reference" => times, "part" => times.map { |time| time * 0.9 }, "step" => 3 })
+    end
+    first = (2..60).find { |count| timed.call(count).include?("Enough timings") }
+    counts = [7.4, 7.45, 7.38].cycle.first(first)
+    asked = value("flow-compare", { "reference" => counts, "part" => counts.map { |time| time * 0.9 } }, "repeats")
+    expect(first).to eq asked
+    expect(needed).to be > 1
+    expect(timed.call(first - 1)).to match(/time each \d+ times/)
+  end
+
+  it "say in words what stands in numbers" do
+    raised = value("needle-lift", {}, "raise")
+    expect(says("needle-lift", {})).to start_with "Raise it #{format('%.2f', raised)} mm for 4.5 % more"
+    curve = answer("shim", {}).curve
+    # no shim, no change; less time is more flow
+    drawn = [[0, 7.4], [0.4, 7.2], [0.65, 6.95], [0.9, 6.6]].map { |shim, time| [shim, 100 * ((7.4 / time) - 1)] }
+    expect(curve.series.first[:points]).to match(drawn.map { |point| point.map { |one| be_within(1e-6).of(one) } })
+    expect(curve.marks.first[:y]).to be_within(1e-9).of(5)
+  end
+
+  # Two orifices in a row: what each costs goes by the fourth power of its diameter, 1 / (1 + (0.9 / 1.3)^4) = 81.3 %.
+  it "are worked out by hand where that is short" do
+    expect(value("jets-together", { "diameters" => [1.3, 0.9] }, "tightest")).to be_within(0.05).of(81.3)
+    # a count of 12 scatters by its root (Poisson): 3.46
+    per_minute = answer("drip", { "drops" => 12, "seconds" => 60 }).outputs.find { |one| one.id == "per_minute" }
+    expect([per_minute.value, per_minute.uncertainty]).to match [be_within(1e-9).of(12), be_within(0.02).of(3.46)]
+    set = %w[venturi thumb corrector].map { |output| value("starting-set", {}, output) }
+    expect(set[1] / set[0]).to be_within(1e-9).of(0.04) # four hundredths for each millimeter
+    expect(set[2] - set[1]).to be_within(1e-9).of(0.5)
+    expect(UpperBranch::Measuring::Metering::Fuel.new(ratio: 14.7, density: 745.0, viscosity: 6e-7).head(0.01))
+      .to be_within(0.001).of(73.06) # 745 x 9.80665 x 0.01
+    pattern = UpperBranch::Measuring::SignalPattern.new(([18.0] * 5) + ([17.0] * 4) + [15.0], interval: 0.1)
+    expect(pattern.dip).to be_within(1e-9).of(3)
+  end
+
+  # The bowl stepped through in time: what runs in grows with the fall until the valve is wide open.
+  it "empty a bowl as a thousand small steps do" do
+    given = { "demand" => 3000, "pressure" => 2, "depth" => 12 }
+    fall = ->(demand) { value("bowl-fall", given.merge("demand" => demand), "fall") / 1000 }
+    most, constant = %w[most constant].map { |output| value("bowl-fall", given, output) }
+    slope = 100 / fall.call(100.0) # mL/min that run in for each meter of fall
+    depth = seconds = 0.0
+    until depth >= 0.012
+      depth += (3000 - [slope * depth, most].min) / 60e6 / 25e-4 * 0.001
+      seconds += 0.001
+    end
+    expect(value("bowl-fall", given, "empties")).to be_within(0.01).of(seconds)
+    expect(constant).to be_within(0.001).of(25e-4 * 60e6 / slope)
+  end
 end

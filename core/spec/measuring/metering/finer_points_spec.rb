@@ -52,6 +52,17 @@ RSpec.describe "Finer points of the mixture from geometry" do
     expect(flow.air).to be_within(0.01).percent_of(out - flow.fuel)
   end
 
+  # A jet and a power hole side by side share what flows by their areas.
+  it "shares the main fuel between jet and power hole by their areas" do
+    passage = metering::BledCircuit.new(bleed: 4e-7, lift: 50.0, fuel: fuel, weather: weather)
+    jet = metering::FuelHole.round(0.0013, fuel)
+    power = Struct.new(:area) { def at(_vacuum) = area }.new(jet.area * 0.25)
+    plain = Struct.new(:jet) { def at(_lift) = jet }.new(jet)
+    main = metering::MainCircuit.new(metering: plain, circuit: passage, nozzle: 6e-6, weather: weather, power: power)
+    flow = main.flow(signal: 3000.0, source: 101_325.0, lift: 0.0, vacuum: 5000.0)
+    expect(flow.power / flow.main).to be_within(0.001).of(0.25)
+  end
+
   it "opens the second barrels over the last part of the way, wholly at full" do
     bank = metering::SecondBank.new(count: 1, barrel: nil, main: nil, from: 0.6)
     expect([0.3, 0.6, 0.8, 1.0].map { |share| bank.opened(share) }).to match [

@@ -65,13 +65,13 @@ function Laid({ sheet }: { sheet: WorkSheet }) {
     <>
       <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="min-w-0 flex-1 basis-64">
-          <p className="text-sm leading-tight text-dim">
+          <p className="text-sm leading-tight text-dim max-sm:line-clamp-1">
             <Link to={`/jobs/${job.id}`} className="inline-flex min-h-11 items-center print:min-h-0">
               {job.title}
             </Link>{" "}
             · {[sheet.machine, sheet.family].filter(Boolean).join(" · ")}
           </p>
-          <h1 className="text-2xl leading-tight">{sheet.name}</h1>
+          <h1 className="text-xl leading-tight sm:text-2xl">{sheet.name}</h1>
         </div>
         <div className="flex items-center gap-2 print:hidden">
           <Segmented label="How it is shown" value={shown} options={VIEWS} onChange={show} />
