@@ -194,10 +194,28 @@ RSpec.describe "Turning points of the worktop" do
     slope = 100 / fall.call(100.0) # mL/min that run in for each meter of fall
     depth = seconds = 0.0
     until depth >= 0.012
-      depth += (3000 - [slope * depth, most].min) / 60e6 / 25e-4 * 0.001
+      depth += (3000 - [slope * depth, most].min) / 6e7 / 2.5e-3 * 0.001
       seconds += 0.001
     end
     expect(value("bowl-fall", given, "empties")).to be_within(0.01).of(seconds)
-    expect(constant).to be_within(0.001).of(25e-4 * 60e6 / slope)
+    expect(constant).to be_within(0.001).of(2.5e-3 * 6e7 / slope)
+  end
+
+  # A jet's flow goes by the root of its area's square; the mixture of a carburetor by the root of the air's density
+  # (Heywood, ch. 7). At 1500 m that is 0.8638 (U.S. Standard Atmosphere 1976): the jet's area falls by its root.
+  it "are those of a jet up the mountain, and of a gauge that reads the impossible" do
+    there = { "from" => 0, "to" => 1500, "warm_from" => 15, "warm_to" => 5.25, "humidity_from" => 0, "humidity" => 0 }
+    jet = value("altitude", there.merge("jet" => 1.35), "jet_here")
+    expect(jet).to be_within(0.002).of(1.35 * (0.8638**0.25))
+    expect(says("altitude", there)).to include "richer here"
+    read = ->(share) { value("blend", { "measured" => share * 14.7, "scale" => "gasoline" }, "lambda") }
+    expect([read.call(0.41), read.call(2.03)]).to match [be_within(0.001).of(0.41), be_within(0.001).of(2.03)]
+    expect { read.call(0.39) }.to raise_error(UpperBranch::Invalid, /choose the scale/)
+    points = answer("vacuum-pattern", { "interval" => 0.05 }).curve.series.first[:points]
+    expect(points[..2]).to match [[0, be_within(1e-6).of(18)], [0.05, anything], [be_within(1e-9).of(0.1), anything]]
+    # 1 % of hydrocarbons as hexane is 10 000 ppm: six times as much carbon as a percent of monoxide
+    lean = { "dioxide" => 12, "monoxide" => 0.5, "oxygen" => 2 }
+    none, some = [0, 10_000].map { |ppm| value("exhaust-gas", lean.merge("hydrocarbons" => ppm), "lambda") }
+    expect(none - some).to be > 0.2
   end
 end
