@@ -40,9 +40,10 @@ module UpperBranch
 
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
-    # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}].
+    # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}]. parts: Part each that came
+    # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}.
     attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates, :parts
+                :waived, :gates, :parts, :tasks
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -58,6 +59,7 @@ module UpperBranch
       @repairs = []
       @loose = []
       @parts = []
+      @tasks = {}
       @cautions = []
       @notes = []
       @lost = []

@@ -462,7 +462,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -570,6 +570,15 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+        };
+        NewTask: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "task";
+            data: components["schemas"]["TaskData"];
         };
         NewRemoved: {
             id: components["schemas"]["Uuid"];
@@ -764,6 +773,11 @@ export interface components {
             condition?: "reuse" | "renew" | "doubt";
             place?: components["schemas"]["PlaceId"];
         };
+        TaskData: {
+            task: string;
+            /** @description why it is left out */
+            left?: string;
+        };
         RefittedData: {
             entry: components["schemas"]["Uuid"];
         };
@@ -861,7 +875,7 @@ export interface components {
             /** Format: date-time */
             updated_at: string;
             /** @enum {string} */
-            waits_for: "describe" | "settle" | "gate" | "ask" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "recreate" | "trial" | "close" | "refer" | "closed";
+            waits_for: "describe" | "settle" | "gate" | "ask" | "cold" | "running" | "just-stopped" | "stopped" | "opened" | "repair" | "prove" | "recreate" | "trial" | "task" | "close" | "refer" | "closed";
             minutes: number;
             next: string;
             /** @description defects found that wait for their repair */
@@ -885,7 +899,7 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredTask"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
         StoredTrial: {
             id: string;
             /**
@@ -1026,6 +1040,18 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredTask: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "task";
+            data: components["schemas"]["TaskData"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1694,7 +1720,7 @@ export interface components {
         };
         NextStep: {
             /** @enum {string} */
-            kind: "describe" | "settle" | "gate" | "ask" | "check" | "trial" | "repair" | "prove" | "recreate" | "refer" | "close";
+            kind: "describe" | "settle" | "gate" | "ask" | "check" | "trial" | "task" | "repair" | "prove" | "recreate" | "refer" | "close";
             reason: string;
             check: components["schemas"]["CheckOption"] | null;
             repair: components["schemas"]["RepairPlan"] | null;
@@ -1737,6 +1763,10 @@ export interface components {
                 /** @enum {string|null} */
                 aside: "cooling" | "owner" | null;
             } | null;
+            /** @description a piece of work of the plan */
+            task: (components["schemas"]["SheetStep"] & {
+                task: string;
+            }) | null;
             /** @description one change of the set-up, to be run */
             trial: {
                 setting: string;
@@ -1863,12 +1893,16 @@ export interface components {
                 id: string;
                 name: string;
                 says: string;
+                /** @description when it is due again */
+                due: string | null;
                 steps: {
                     id: string;
                     /** @enum {string} */
-                    kind: "check" | "trial";
+                    kind: "check" | "trial" | "task";
                     name: string;
                     done: boolean;
+                    /** @description why it was left out */
+                    left: string | null;
                 }[];
             } | null;
             /** @description after how long it should fade by the flow that was timed */
@@ -2032,6 +2066,7 @@ export interface components {
                 id: string;
                 name: string;
                 says: string;
+                due?: string;
                 when?: string;
                 needs: string[];
             }[];

@@ -31,6 +31,8 @@ describe("an entry in words", () => {
     [entry("removed", { part: "lid", name: "Lid" }), "Off: Lid"],
     [entry("removed", { part: "lid" }), "Off: lid"],
     [entry("refitted", { entry: "1" }), "A part back on"],
+    [entry("task", { task: "tap-off" }), "A task of the plan done"],
+    [entry("task", { task: "tap-off", left: "sold" }), "Left out: sold"],
     [entry("limits", { card: { id: "c", name: "Press" }, limits: {} }), "Limits by the spec card Press"],
     [entry("limits", { limits: {} }), "Limits of this job"],
     [entry("machine", { family: "car-one", name: "Press" }), "The machine: Press"],

@@ -29,6 +29,8 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `Off: ${entry.data.name ?? entry.data.part ?? "a part"}`;
     case "refitted":
       return "A part back on";
+    case "task":
+      return entry.data.left ? `Left out: ${entry.data.left}` : "A task of the plan done";
     case "limits":
       return entry.data.card ? `Limits by the spec card ${entry.data.card.name}` : "Limits of this job";
     case "trial":

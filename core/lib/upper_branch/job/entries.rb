@@ -16,6 +16,7 @@ module UpperBranch
         "put_back" => PutBack,
         "removed" => Removed,
         "refitted" => Refitted,
+        "task" => Task,
         "repair" => Repair,
         "state" => State,
         "waive" => Waive,

@@ -4,7 +4,8 @@ module UpperBranch
   module Planning
     # What a good foreman would do now, and why:
     #
-    #   step.kind     # :describe, :settle, :gate, :ask, :check, :trial, :repair, :prove, :recreate, :refer or :close
+    #   step.kind     # :describe, :settle, :gate, :ask, :check, :trial, :task, :repair, :prove, :recreate, :refer or
+    #                 # :close
     #   step.target   # what belongs to the kind: a defect, a gate's row, an Option, a plan, a proof item, a way
     #   step.reason   # one sentence
     #

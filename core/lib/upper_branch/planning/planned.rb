@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # The next step of a plan (Workshop::Plan): its looks and trials in their order, those that cannot be done here left
-    # out.
+    # The next step of a plan (Workshop::Plan): its looks, trials and tasks in their order, those that cannot be done
+    # here left out.
     class Planned
       # nil where the job has no plan
       def self.of(job)
@@ -19,9 +19,9 @@ module UpperBranch
       # [kind, target, reason] or nil; the block makes an option of a candidate.
       def step
         looks = Candidates.new(@job).all.to_h { |candidate| [candidate.check.id, candidate] }
-        step = @plan.steps.find { |one| !one.done && (one.kind == :trial || looks.key?(one.id)) } or return
+        step = @plan.steps.find { |one| !one.done && (one.kind != :check || looks.key?(one.id)) } or return
         says = "#{@plan.name}: #{@plan.steps.index(step) + 1} of #{@plan.steps.size}."
-        step.kind == :trial ? [:trial, step, says] : [:check, yield(looks[step.id]), says]
+        step.kind == :check ? [:check, yield(looks[step.id]), says] : [step.kind, step, says]
       end
 
       # All of it is done, or all that can be done here.

@@ -28,6 +28,7 @@ module UpperBranch
         return "Ask: #{step[:ask][:name]}" if step[:ask]
         return step[:gate][:ask] if step[:gate]
         return "Trial: #{step[:trial][:name]}" if step[:trial]
+        return step[:task][:do] if step[:task]
         return "#{step[:recreate][:way_name]}: #{step[:recreate][:name]}" if step[:recreate]
 
         step[:reason]

@@ -15,7 +15,7 @@ module UpperBranch
 
       def to_h
         { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, ask: ask, gate: gate,
-          settle: settle, recreate: recreate, trial: trial, handover: handover, override: override,
+          settle: settle, recreate: recreate, trial: trial, task: task, handover: handover, override: override,
           alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking }
       end
 
@@ -97,6 +97,9 @@ module UpperBranch
           place: setting.place&.id, places: setting.places.map { |place| tried(setting, place) },
           from: setting.stands(setting.place), advice: Workshop::Plan.of(@job).advice(step) }
       end
+
+      # A piece of work of a plan.
+      def task = @step.kind == :task ? { task: @step.target.id, **Sheet.step(@step.target.work) } : nil
 
       def tried(setting, place)
         { **place.to_h, done: setting.over?(place), from: setting.stands(place) }

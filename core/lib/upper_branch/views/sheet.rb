@@ -13,6 +13,14 @@ module UpperBranch
         new(job, Workshop::Sheet.of(job, id, card: card, place: place), place).to_h
       end
 
+      # One step, of a sheet or of a plan.
+      def self.step(step)
+        notes = step.note.map { |id, row| { id: id, name: row["name"], number: row["number"] == true } }
+        { id: step.id, do: step.do, stop: step.stop, check: step.check && { id: step.check.id, name: step.check.name },
+          spots: step.spots, hazards: step.hazards, part: step.part, note: notes,
+          figures: step.figures.map(&:to_h) }
+      end
+
       def initialize(job, sheet, place)
         @job = job
         @machine = job.machine
@@ -47,17 +55,9 @@ module UpperBranch
 
       def sections
         @sheet.sections.map do |section|
-          { id: section.id, name: section.name, steps: section.steps.map { |step| step(step) } }
+          { id: section.id, name: section.name, steps: section.steps.map { |step| Sheet.step(step) } }
         end
       end
-
-      def step(step)
-        { id: step.id, do: step.do, stop: step.stop, check: step.check && { id: step.check.id, name: step.check.name },
-          spots: step.spots, hazards: step.hazards, part: step.part,
-          note: notes(step), figures: step.figures.map(&:to_h) }
-      end
-
-      def notes(step) = step.note.map { |id, row| { id: id, name: row["name"], number: row["number"] == true } }
 
       # Where practice differs: what this shop has chosen, and what others do.
       def schools

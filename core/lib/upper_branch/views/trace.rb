@@ -72,8 +72,10 @@ module UpperBranch
 
       def plan
         plan = Workshop::Plan.of(@job) or return
-        { id: plan.id, name: plan.name, says: plan.says,
-          steps: plan.steps.map { |step| { id: step.id, kind: step.kind, name: step.name, done: step.done } } }
+        steps = plan.steps.map do |step|
+          { id: step.id, kind: step.kind, name: step.name, done: step.done, left: @job.tasks.dig(step.id, :left) }
+        end
+        { id: plan.id, name: plan.name, says: plan.says, due: plan.due, steps: steps }
       end
 
       def setting(trial) = Workshop::Plan.of(@job)&.setting(trial.setting)&.name || trial.setting

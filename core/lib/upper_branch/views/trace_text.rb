@@ -84,6 +84,7 @@ module UpperBranch
         return step[:gate][:ask] if step[:gate]
         return "#{step[:recreate][:way]} - #{step[:recreate][:name]}" if step[:recreate]
         return "#{step[:trial][:setting]} - #{step[:trial][:name]}" if step[:trial]
+        return "#{step[:task][:task]} - #{step[:task][:do]}" if step[:task]
 
         (step[:ask] || step[:settle])&.fetch(:name)
       end

@@ -7,8 +7,9 @@ module UpperBranch
     #   plan = Plan.of(job)      # nil where the job has none
     #   plan.next.id             # => "wet-map", or nil when all is done
     class Plan
-      # kind: :check or :trial; row: of plans.yml; setting: Setting of a trial
-      Step = Struct.new(:kind, :id, :name, :done, :row, :setting, keyword_init: true)
+      # kind: :check, :trial or :task; row: of plans.yml; setting: Setting of a trial; work: Sheets::Steps::Step of a
+      # task
+      Step = Struct.new(:kind, :id, :name, :done, :row, :setting, :work, keyword_init: true)
 
       def self.of(job) = job.machine&.plan && new(job)
 
@@ -22,12 +23,20 @@ module UpperBranch
       def name = @row["name"]
       def says = @row["says"]
 
+      # When it is due again, in words, or nil.
+      def due = @row["due"]
+
       # Array of Step, those this machine has.
       def steps
-        @steps ||= @row["steps"].filter_map { |row| row["check"] ? look(row) : trial(row) }
+        @steps ||= @row["steps"].filter_map do |row|
+          next look(row) if row["check"]
+
+          row["task"] ? work(row) : trial(row)
+        end
       end
 
       def next = steps.find { |step| !step.done }
+      def task(id) = steps.find { |step| step.kind == :task && step.id == id }
       def setting(id) = steps.find { |step| step.kind == :trial && step.id == id }
 
       # Settings of this plan, by id.
@@ -52,6 +61,15 @@ module UpperBranch
 
         Step.new(kind: :check, id: check.id, name: check.name, done: !@job.result(check.id).nil?, row: row)
       end
+
+      # A piece of work: a shared step of the work sheets.
+      def work(row)
+        row = work_steps.row(row["task"]) or return
+        work = work_steps.step(row, "task")
+        Step.new(kind: :task, id: row["id"], name: work.do, done: @job.tasks.key?(row["id"]), row: row, work: work)
+      end
+
+      def work_steps = @work_steps ||= Sheets::Steps.new(@job, Sheets::Figures.new(@job))
 
       # A look that is only for modified machines is one for this plan.
       def meant?(term) = term.start_with?("context:") && @machine.condition(term.delete_prefix("context:"))

@@ -12,11 +12,6 @@ module UpperBranch
     # Steps are the shared ones of the catalogue; a step that only a machine that is together can take comes after the
     # way back.
     class Sheet
-      # id: unique on the sheet; what: of the catalogue (work-steps.yml, strip.yml); check: Check that tells, or nil;
-      # figures: [Figures::Figure] asked for in it;
-      # part: id of strip.yml it
-      # takes off or puts back, or nil; note: what is written down before it moves, {id => row of strip.yml}
-      Step = Struct.new(:id, :what, :do, :stop, :check, :spots, :hazards, :figures, :part, :note, keyword_init: true)
       Section = Struct.new(:id, :name, :steps)
       NAMES = { "in" => "The way in", "work" => "The work", "back" => "Back together", "start" => "First start" }.freeze
 
@@ -46,6 +41,7 @@ module UpperBranch
         @book = @machine.catalogue.book
         @recipe = Sheets::Recipe.of(@machine, plan)
         @figures = Sheets::Figures.new(job, card: card, place: place)
+        @steps = Sheets::Steps.new(job, @figures)
       end
 
       # Array of Section, those that have steps.
@@ -87,13 +83,7 @@ module UpperBranch
 
       def back = way.back.map { |row| moved(row, "back", "refit") }
 
-      def moved(row, section, word)
-        Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: row[word], check: nil, spots: [],
-                 hazards: row["hazards"] || [], figures: [], part: row["id"],
-                 note: word == "remove" ? notes(row) : {})
-      end
-
-      def notes(row) = @book.strip.notes.slice(*row["note"])
+      def moved(row, section, word) = @steps.moved(row, section, word)
 
       # Where nothing comes off, the machine is whole all along; a line that is opened is shut off first.
       def work
@@ -124,23 +114,8 @@ module UpperBranch
       # Rows of the steps this machine has, each as it is done on it.
       def wanted = @wanted ||= recipe.steps.filter_map { |id| there(id) }
 
-      def there(id)
-        row = @book.work_steps.row(id)
-        return unless Catalogue::Needs.met?(row["needs"], @machine.features)
-
-        way = (row["ways"] || []).find { |one| Catalogue::Needs.met?(one["needs"], @machine.features) }
-        way ? row.merge(way) : row
-      end
-
-      def steps_of(rows, section) = rows.map { |row| step(row, section) }
-
-      def step(row, section)
-        text, asked = @figures.fill(row["do"])
-        stop, of_stop = @figures.fill(row["stop"] || "")
-        Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: text, stop: stop.empty? ? nil : stop,
-                 check: @machine.check(row["check"]), spots: row["spots"] || [], hazards: row["hazards"] || [],
-                 figures: (asked + of_stop).uniq(&:id), note: {})
-      end
+      def there(id) = @steps.row(id)
+      def steps_of(rows, section) = rows.map { |row| @steps.step(row, section) }
     end
   end
 end

@@ -17,6 +17,7 @@ import { ProofPanel } from "./proof-panel";
 import { RecreatePanel } from "./recreate-panel";
 import { RepairPanel } from "./repair-panel";
 import { SettlePanel } from "./settle-panel";
+import { TaskPanel } from "./task-panel";
 import { TrialPanel } from "./trial-panel";
 import { useStepFocus } from "./use-step-focus";
 
@@ -81,6 +82,7 @@ const PANEL: Record<Job["trace"]["next"]["kind"], () => ReactNode> = {
   ask: AskPanel,
   check: DescribePanel,
   trial: TrialPanel,
+  task: TaskPanel,
   repair: RepairPanel,
   refer: RepairPanel,
   prove: ProofPanel,
@@ -93,7 +95,8 @@ function spoken(job: Job, check: string | undefined): string {
   const { next, findings, closing } = job.trace;
   if (closing) return `Closed: ${closing.as}.`;
   const last = findings.at(-1);
-  const named = check ?? next.repair?.name ?? next.proof?.name ?? next.recreate?.way_name ?? next.trial?.name;
+  const named =
+    check ?? next.repair?.name ?? next.proof?.name ?? next.recreate?.way_name ?? next.trial?.name ?? next.task?.do;
   const step = named ?? next.gate?.ask ?? (next.ask && `is it so? ${next.ask.name}`) ?? next.reason;
   return `${last ? `${last.says}. ` : ""}Next: ${step}`;
 }

@@ -11,6 +11,7 @@ export function PlanCard() {
     <Card aria-label="Plan" className="order-2 lg:order-none">
       <h2 className="text-xl">{plan.name}</h2>
       <p className="text-sm text-dim">{plan.says}</p>
+      {plan.due && <p className="text-sm text-dim">Due: {plan.due}</p>}
       <ol className="mt-2 grid gap-x-4 sm:grid-cols-2">
         {plan.steps.map((step, i) => (
           <li
@@ -19,8 +20,11 @@ export function PlanCard() {
             className="flex min-h-8 items-center gap-2 aria-[current]:font-semibold aria-[current]:text-fuel"
           >
             <span className="w-6 text-right text-dim tabular-nums">{i + 1}.</span>
-            <span className="flex-1">{step.name}</span>
-            {step.done && <Check size={18} aria-label="done" className="text-leaf" />}
+            <span className="flex-1">
+              {step.name}
+              {step.left && <span className="block text-sm text-dim">left out: {step.left}</span>}
+            </span>
+            {step.done && !step.left && <Check size={18} aria-label="done" className="text-leaf" />}
           </li>
         ))}
       </ol>

@@ -19,6 +19,7 @@ const OF: Record<JobSummary["waits_for"], LaneId> = {
   ask: "still",
   recreate: "warm",
   trial: "bench",
+  task: "bench",
   cold: "cold",
   stopped: "still",
   running: "warm",

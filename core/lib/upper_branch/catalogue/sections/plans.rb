@@ -6,7 +6,7 @@ module UpperBranch
       # Work that begins without a complaint: ordered looks and trials.
       class Plans < Section
         def digests = sums
-        def shown = { plans: rows.map { |row| row.slice("id", "name", "says", "needs", "when") } }
+        def shown = { plans: rows.map { |row| row.slice("id", "name", "says", "needs", "when", "due") } }
 
         private
 
@@ -15,8 +15,14 @@ module UpperBranch
           rows.each_with_index do |row, i|
             fitting("/#{i}", row)
             known("/#{i}", row["id"], [row["when"]].compact, book.context.conditions, "context condition")
-            row["steps"].each { |step| step["check"] ? check("/#{i}", row, step) : trial("/#{i}", row, step) }
+            row["steps"].each { |step| step("/#{i}", row, step) }
           end
+        end
+
+        def step(at, row, step)
+          return known(at, row["id"], [step["task"]], book.work_steps.ids, "step of work") if step["task"]
+
+          step["check"] ? check(at, row, step) : trial(at, row, step)
         end
 
         def check(at, row, step) = known(at, row["id"], [step["check"]], book.checks.ids, "check")
