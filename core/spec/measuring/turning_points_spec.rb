@@ -218,4 +218,24 @@ RSpec.describe "Turning points of the worktop" do
     none, some = [0, 10_000].map { |ppm| value("exhaust-gas", lean.merge("hydrocarbons" => ppm), "lambda") }
     expect(none - some).to be > 0.2
   end
+
+  it "name the point and the drill they mean" do
+    { [12, 13, 31, 33] => 3, [12, 30, 31, 32] => 2, [40, 41, 42, 43] => 1 }.each do |times, point|
+      given = { "times" => times }
+      expect([value("segments", given, "tightest"), says("segments", given)]).to match [point, /at point #{point} is/]
+    end
+    # a step of a twentieth of a millimeter on 3.5 mm is 2.9 % of area: half a step off misses 1 % by more than a third
+    wide = ->(gain) { says("drill", { "now" => 3.5, "gain" => gain, "kind" => "metric" }) }
+    expect([wide.call(1.0), wide.call(2.2), wide.call(2.88)]).to match [/No drill/, /Nearest: 3.55 mm/, /Nearest: 3.55/]
+    expect([wide.call(2.1), wide.call(2.25)].map { |text| text.include?("No drill") }).to eq [true, false]
+  end
+
+  # Straight lines between the trials: 4 % and 6 % lie between 0.4 mm (2.778 %) and 0.65 mm (6.475 %).
+  it "give the settings that come near enough" do
+    slope = 0.25 / ((7.4 / 6.95) - (7.4 / 7.2))
+    near = [0.04, 0.06].map { |change| 0.4 + (slope * (change - ((7.4 / 7.2) - 1))) }
+    expect(%w[from till].map { |output| value("shim", {}, output) }).to match(near.map { |one| be_within(1e-3).of(one) })
+    ends = %w[from till].map { |output| value("shim", { "wanted" => 11.9, "near" => 1 }, output) }
+    expect(ends.last).to be_within(1e-9).of(0.9) # no further than the trials reach
+  end
 end

@@ -277,6 +277,12 @@ RSpec.describe "What a data log shows, to the sample" do
       expect([short.call(1.9), short.call(2.1)]).to eq [1, 2]
     end
 
+    it "hold the shut throttle for an idle where nothing tells the speed" do
+      blind = samples(20) { |t| [2, 2000 + (100 * t), 0.9] }
+      blind.columns.delete("rpm")
+      expect(zones.call(blind).all.map { |zone| [zone.id, zone.seconds.round] }).to eq [["idle", 20]]
+    end
+
     it "tell their mean, their spread, their seconds and what it says of the fault" do
       drive = samples(60) do |t|
         next [95, 2000, 0.9] if t >= 30

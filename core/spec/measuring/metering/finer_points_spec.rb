@@ -63,6 +63,21 @@ RSpec.describe "Finer points of the mixture from geometry" do
     expect(flow.power / flow.main).to be_within(0.001).of(0.25)
   end
 
+  it "opens a power hole between two vacuums, wholly and no further" do
+    power = metering::MainCircuit::Power.new(area: 4e-7, opens: 30_000.0, band: 10_000.0)
+    shares = [35_000.0, 30_000.0, 25_000.0, 20_000.0, 5_000.0].map { |vacuum| power.at(vacuum) / 4e-7 }
+    expect(shares).to match([0, 0, 0.5, 1, 1].map { |share| be_within(1e-9).of(share) })
+  end
+
+  # About a thousandth of the mass of a liter for each degree (handbooks give 0.0009 to 0.001).
+  it "has lighter fuel where it is warm" do
+    table = CATALOGUE.book.worktop.data["fuels"] || CATALOGUE.book.worktop.data
+    made = lambda do |temperature|
+      metering::Fuel.blend(table["gasoline"], table["ethanol"], share: 0.1, temperature: temperature, viscosity: 6e-7)
+    end
+    expect(made.call(318.15).density / made.call(288.15).density).to be_within(0.002).of(0.971)
+  end
+
   it "opens the second barrels over the last part of the way, wholly at full" do
     bank = metering::SecondBank.new(count: 1, barrel: nil, main: nil, from: 0.6)
     expect([0.3, 0.6, 0.8, 1.0].map { |share| bank.opened(share) }).to match [
