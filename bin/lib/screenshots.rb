@@ -128,7 +128,10 @@ SWEEP = {
 shoot("bench", "/")
 shoot("intake", "/new")
 shoot("trace", job("Cider"))
-shoot("question", job("trail bike"))
+shoot("sheet", "#{job('trailer tug')}/sheet/idle-jet-blocked") do |browser|
+  3.times { press(browser, "Done") }
+  browser.execute_script("scrollTo(0, 0)")
+end
 shoot("found", job("Frost-fan"))
 shoot("places", job("trailer tug"), height: 1400)
 shoot("plan", job("cowling off"))

@@ -130,7 +130,7 @@ function Facts({ step }: { step: Laid }) {
       ))}
       {step.check && (
         <li>
-          <Link to={`/jobs/${job.id}?check=${step.check.id}`} className="inline-flex min-h-11 items-center">
+          <Link to={`/jobs/${job.id}?check=${step.check.id}`} className="inline-flex min-h-11 items-center underline">
             Take the check: {step.check.name}
           </Link>
         </li>

@@ -66,7 +66,7 @@ function Laid({ sheet }: { sheet: WorkSheet }) {
       <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="min-w-0 flex-1 basis-64">
           <p className="text-sm leading-tight text-dim max-sm:line-clamp-1">
-            <Link to={`/jobs/${job.id}`} className="inline-flex min-h-11 items-center print:min-h-0">
+            <Link to={`/jobs/${job.id}`} className="inline-flex min-h-11 items-center underline print:min-h-0">
               {job.title}
             </Link>{" "}
             · {[sheet.machine, sheet.family].filter(Boolean).join(" · ")}
