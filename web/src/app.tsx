@@ -53,6 +53,10 @@ export function routes(client: QueryClient): RouteObject[] {
               lazy: async () => ({ Component: (await import("./bench/worksheet/worksheet")).Worksheet }),
             },
             {
+              path: "/jobs/:id/report",
+              lazy: async () => ({ Component: (await import("./bench/report/report")).ReportPage }),
+            },
+            {
               path: "/worktop/:id?",
               loader: ahead(worktop, catalogue),
               lazy: async () => ({ Component: (await import("./worktop/worktop")).Worktop }),

@@ -54,7 +54,8 @@ module UpperBranchServer
       refuse_other_media unless request.get? || request.head?
     end
 
-    register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets
+    register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
+             Routes::Reports
 
     get("/api/v1/health") do
       answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid)

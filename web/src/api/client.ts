@@ -78,6 +78,8 @@ export const api = {
   fitMixture: (family: string, inputs: Record<string, unknown>, measured: MeasuredMixture[]) =>
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
+  report: (id: string, audience: string) =>
+    taken(http.GET("/api/v1/jobs/{id}/report", { params: { path: { id }, query: { for: audience } } })),
   workSheet: (id: string, repair: string, place: string) =>
     taken(
       http.GET("/api/v1/jobs/{id}/sheets/{repair}", {

@@ -269,6 +269,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/report": {
+        parameters: {
+            query?: {
+                /** @description customer (left out) or shop */
+                for?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["jobReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cards": {
         parameters: {
             query?: never;
@@ -1618,6 +1639,88 @@ export interface components {
         };
         /** @enum {string} */
         Group: "cold" | "running" | "just-stopped" | "stopped" | "opened";
+        Report: {
+            /** @enum {string} */
+            for: "customer" | "shop";
+            title: string;
+            machine: {
+                called: string | null;
+                family: string;
+                is: string;
+            };
+            complaint: {
+                says: string;
+                when: string[];
+            }[];
+            found: {
+                fault: string;
+                why: string;
+                place: string | null;
+                /** @enum {string} */
+                status: "open" | "mended" | "waived" | "contradicted";
+                says: string;
+            }[];
+            done: {
+                name: string;
+                text: string | null;
+                place: string | null;
+                left: {
+                    name: string;
+                    value: number;
+                    unit: string | null;
+                    wanted: string | null;
+                }[];
+                undone: string[];
+            }[];
+            shown: {
+                name: string;
+                done: boolean;
+            }[];
+            /** @description checks before and after a repair */
+            compared: {
+                name: string;
+                before: string;
+                after: string;
+                right: boolean;
+            }[];
+            /** @description left, left out, or not shown */
+            left_open: {
+                name: string;
+                reason: string;
+            }[];
+            outcome: {
+                /** @enum {string} */
+                as: "open" | "proven" | "referred" | "unproven";
+                says: string;
+            };
+            /** @description how it is kept from coming back */
+            keep: string[];
+            due: string | null;
+            minutes: number;
+            /** Format: date-time */
+            begun: string;
+            /**
+             * Format: date-time
+             * @description the last entry
+             */
+            last: string;
+            footer: string;
+            /** @description for the shop: everything */
+            bench: {
+                told: components["schemas"]["Told"][];
+                parts: components["schemas"]["PartOff"][];
+                suspects: {
+                    name: string;
+                    probability: components["schemas"]["Probability"];
+                }[];
+                limits: {
+                    name: string;
+                    cuts: number[] | null;
+                    unit: string;
+                    source: string;
+                }[];
+            } | null;
+        };
         SheetFigure: {
             id: string;
             name: string;
@@ -2746,6 +2849,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkSheet"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    jobReport: {
+        parameters: {
+            query?: {
+                /** @description customer (left out) or shop */
+                for?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description what is told of the job when it leaves the bench */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
                 };
             };
             404: components["responses"]["Problem"];

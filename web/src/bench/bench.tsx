@@ -146,6 +146,8 @@ function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
         })),
       { name: "Limits of this job", kind: "Here", act: () => setSheet("limits") },
       { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
+      { name: "Report for the customer", kind: "Here", act: () => void navigate(`/jobs/${id}/report`) },
+      { name: "Report for the shop", kind: "Here", act: () => void navigate(`/jobs/${id}/report?for=shop`) },
       { name: "Mixture curve of this carburetor", kind: "Here", act: () => void navigate(`/mixture?job=${id}`) },
     ],
     [catalogue, checks, id, version, navigate, setPlace, setSheet],

@@ -39,7 +39,7 @@ export function Shell({ children }: { children: ReactNode }) {
         >
           Skip to the work
         </a>
-        <header className="flex min-h-14 items-center justify-between gap-x-2 bg-deep px-3 text-[#eef2e6] sm:flex-wrap sm:px-5">
+        <header className="flex min-h-14 items-center justify-between gap-x-2 bg-deep px-3 text-[#eef2e6] sm:flex-wrap sm:px-5 print:hidden">
           <Link to="/" className="flex min-h-11 items-center gap-2.5 pr-3 no-underline">
             <img src="/branch.svg" alt="" width="30" height="30" />
             <span className="font-display text-lg font-semibold [font-stretch:85%]">Upper Branch</span>

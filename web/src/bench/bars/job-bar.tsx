@@ -1,4 +1,5 @@
-import { Hourglass, Ruler, Undo2 } from "lucide-react";
+import { FileText, Hourglass, Ruler, Undo2 } from "lucide-react";
+import { Link } from "react-router";
 import { entry } from "../../api/entries";
 import { useKeys, useKeySheet, useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
@@ -37,6 +38,13 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
         <Button onClick={() => onSheet("wait")} aria-keyshortcuts={shown("w")} aria-label="Put it aside">
           <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
         </Button>
+        <Link
+          to={`/jobs/${job.id}/report`}
+          aria-label="Report"
+          className="inline-flex min-h-11 items-center justify-center rounded-xl border-2 border-edge bg-raised px-4 hover:border-fuel"
+        >
+          <FileText size={18} aria-hidden />
+        </Link>
         <Button onClick={undo} disabled={!last} aria-keyshortcuts={shown("u")}>
           <Undo2 size={18} aria-hidden /> Undo
         </Button>

@@ -29,6 +29,13 @@ module UpperBranch
           way ? row.merge(way) : row
         end
 
+        # What a step of a sheet says, by its id ("work:hold"); nil where nobody knows it any more.
+        def says(id)
+          section, what = id.split(":", 2)
+          row = row(what) and return step(row, section).do
+          @book.strip.item(what)&.fetch(section == "back" ? "refit" : "remove")
+        end
+
         # section: what its id begins with
         def step(row, section)
           text, asked = @figures.fill(row["do"])

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module UpperBranchServer
+  module Routes
+    # What is told of a job when it leaves the bench: to the customer, or to the shop.
+    module Reports
+      def self.registered(app)
+        app.get("/api/v1/jobs/:id/report") { answer(report_of(settings.store.jobs.find(job_id))) }
+        app.helpers Helpers
+      end
+
+      # What the routes share.
+      module Helpers
+        # stored: Store::Jobs::Stored
+        def report_of(stored)
+          job = settings.store.jobs.replay(stored.entries)
+          raise Problem.invalid("for", "Say first which machine it is") unless job.machine
+
+          given = { title: stored.title, audience: word("for") || "customer", card: card_of(job) }
+          reckoned { UpperBranch::Views::Report.of(job, **given) }.to_h
+            .merge(begun: stored.entries.first["at"], last: stored.entries.last["at"])
+        end
+      end
+    end
+  end
+end
