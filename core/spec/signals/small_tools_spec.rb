@@ -98,6 +98,7 @@ RSpec.describe "The small tools of a data log" do
     it "are turned into the trade's units" do
       { "time,engine speed (Hz)" => ["rpm", 10, 600], "time,manifold pressure (psi)" => ["pressure", 10, 68.94757],
         "time,MAP [inHg]" => ["pressure", 20, 67.72778], "time,map_bar" => ["pressure", 0.5, 50],
+        "time,map (kPa)" => ["pressure", 40, 40],
         "time,speed (mph)" => ["speed", 50, 80.4672], "time,road speed (m/s)" => ["speed", 10, 36],
         "time,pedal (deg)" => ["throttle", 45, 50], "time,TPS" => ["throttle", 40, 40], "time,n" => ["rpm", 800, 800],
         "time,air-fuel ratio" => ["afr", 14, 14], "time,wideband" => ["lambda", 0.9, 0.9] }
