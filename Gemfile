@@ -13,6 +13,7 @@ gem "zeitwerk", "~> 2.6"
 
 group :server do
   gem "pg", "~> 1.5"
+  gem "prawn", "~> 2.5"
   gem "puma", "~> 8.0"
   gem "rack-session", "~> 2.1"
   gem "rackup", "~> 2.2"
@@ -26,6 +27,7 @@ group :test do
   gem "axe-core-rspec", "~> 4.10"
   gem "capybara", "~> 3.40"
   gem "committee", "~> 5.5"
+  gem "pdf-inspector", "~> 1.3", require: false
   gem "prop_check", "~> 1.0"
   gem "rack-test", "~> 2.1"
   gem "rspec", "~> 3.13"

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "server_helper"
+require "pdf/inspector"
 
 RSpec.describe "Reports over HTTP" do
   def report(job, query = "") = get_json("/api/v1/jobs/#{job['id']}/report#{query}")
@@ -25,7 +26,36 @@ RSpec.describe "Reports over HTTP" do
     expect(shop["bench"]["told"].map { |row| row["says"] }).to include("Pump shot: weak")
   end
 
+  # What stands on its pages, in one line.
+  def paper(job, query = "")
+    get "/api/v1/jobs/#{job['id']}/report.pdf#{query}"
+    expect(last_response.headers["content-type"]).to eq "application/pdf"
+    [PDF::Inspector::Text.analyze(last_response.body).strings.join(" "),
+     PDF::Inspector::Page.analyze(last_response.body).pages.size]
+  end
+
+  it "stand on paper word for word, a customer's on one page, with the shop's fonts in it" do
+    text, pages = paper(job)
+    expect(last_response.headers["content-disposition"]).to eq 'attachment; filename="report-customer.pdf"'
+    expect(pages).to eq 1
+    expect(text).to include("Test job", "What was done", "Pump shot", "Weak", "Volume of a stroke: left at 0.7 mL",
+                            "local codes and licensed practice", "1 of 1")
+    expect(last_response.body).to include("AtkinsonHyperlegible")
+    shop, = paper(job, "?for=shop")
+    expect(shop).to include("Everything entered", "Pump shot: weak", "Still suspected")
+  end
+
+  it "run on over as many pages as it takes, whatever letters are in them" do
+    notes = Array.new(80) { |i| entry("note", text: "Ärmel, naïve, 3 µm ± 2, line #{i}: #{'so it went on ' * 6}") }
+    long = job_with(*notes)
+    text, pages = paper(long, "?for=shop")
+    expect(pages).to be_between(3, 8)
+    expect(text).to include("Ärmel, naïve, 3 µm ± 2", "line 79", "#{pages} of #{pages}")
+  end
+
   it "say what they cannot be" do
+    get "/api/v1/jobs/#{job['id']}/report.pdf?for=police"
+    expect(last_response.status).to eq 422
     report(job, "?for=police")
     expect([last_response.status, answer["errors"].first["field"]]).to eq [422, "for"]
     report({ "id" => SecureRandom.uuid })

@@ -49,6 +49,9 @@ RSpec.describe UpperBranch::Views::Report do
     limits = { "idle-speed" => { "cuts" => [650, 800], "from" => "job", "source" => "plate on the press" } }
     both = job("car-one", seen("high-idle"), read("idle-speed", 1150, "rpm"),
                ["repair", { "repair" => "stop-too-fast" }], read("idle-speed", 720, "rpm"), limits: limits)
+    level = { "float-level" => { "cuts" => [20, 22], "from" => "job" } }
+    low = job("car-one", read("float-level", 24.5, "mm"), limits: level)
+    expect(report(low)[:found].map { |one| one[:says] }).to eq ["Float setting: fuel level too low, 24.5 mm"]
     row = report(both)[:compared].first
     expect(row).to eq(name: "Idle speed", before: "1150 rpm, High", after: "720 rpm, In spec", right: true)
     expect(report(both, "shop")[:bench][:limits]).to eq [

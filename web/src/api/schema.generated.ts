@@ -269,6 +269,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/report.pdf": {
+        parameters: {
+            query?: {
+                /** @description customer (left out) or shop */
+                for?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["jobReportPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/report": {
         parameters: {
             query?: {
@@ -2849,6 +2870,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkSheet"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    jobReportPdf: {
+        parameters: {
+            query?: {
+                /** @description customer (left out) or shop */
+                for?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the same on paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             404: components["responses"]["Problem"];

@@ -58,8 +58,15 @@ module UpperBranch
         @job.defects.uniq { |defect| [defect.fault, defect.place] }.map do |defect|
           fault = @machine.fault(defect.fault) || @job.catalogue.fault(defect.fault)
           { fault: fault.name, why: fault.why, place: defect.place&.name, status: Defects.status(defect),
-            says: Defects.says(@job, defect) }
+            says: seen(defect) }
         end
+      end
+
+      # In words, with the number where one was read.
+      def seen(defect)
+        reading = @job.findings.find { |one| one.entry == defect.entry }&.reading
+        number = reading&.value && "#{Measuring::Words.number(reading.value)} #{reading.unit}"
+        [Defects.says(@job, defect), number].compact.join(", ")
       end
 
       # Repairs and the work of a plan, with what was left set and what was not done.

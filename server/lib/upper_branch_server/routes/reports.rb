@@ -6,6 +6,15 @@ module UpperBranchServer
     module Reports
       def self.registered(app)
         app.get("/api/v1/jobs/:id/report") { answer(report_of(settings.store.jobs.find(job_id))) }
+
+        app.get("/api/v1/jobs/:id/report.pdf") do
+          report = report_of(settings.store.jobs.find(job_id))
+          content_type "application/pdf"
+          cache_control :no_store
+          headers "content-disposition" => %(attachment; filename="report-#{report[:for]}.pdf")
+          UpperBranchServer::Reports::ReportPdf.new(report).render
+        end
+
         app.helpers Helpers
       end
 

@@ -87,6 +87,9 @@ describe("a report", () => {
     expect(screen.queryByRole("region", { name: "What came off" })).toBeNull();
     expect(screen.queryByRole("region", { name: "What was found" })).toBeNull();
     expect(ask).toHaveBeenLastCalledWith("job-1", "shop");
+    expect(screen.getByRole("link", { name: "PDF" }).getAttribute("href")).toBe(
+      "/api/v1/jobs/job-1/report.pdf?for=shop",
+    );
   });
 
   it("is printed by the browser", async () => {

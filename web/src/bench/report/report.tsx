@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Check, Printer, X } from "lucide-react";
+import { Check, FileDown, Printer, X } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { queries } from "../../api/queries";
@@ -35,6 +35,13 @@ export function ReportPage() {
           options={FOR}
           onChange={(word) => setPlace({ for: word }, { replace: true })}
         />
+        <a
+          href={`/api/v1/jobs/${id}/report.pdf?for=${audience}`}
+          download
+          className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-edge bg-raised px-4 font-medium no-underline hover:border-fuel"
+        >
+          <FileDown size={18} aria-hidden /> PDF
+        </a>
         <Button onClick={() => window.print()}>
           <Printer size={18} aria-hidden /> Print
         </Button>
