@@ -68,6 +68,16 @@ module UpperBranch
 
       def outcomes(rows) = rows.map { |id, word, letter,| outcome(id, word, letter) }.join(" or ")
       def outcome(id, word, letter) = "#{@catalogue.check(id).outcomes[word].downcase} (#{WORDS[letter]})"
+
+      # One step of a plan as a sentence: a look, a trial, or a piece of work, its figures left open.
+      def plan_step(step)
+        return "#{check_name(step['check'])}." if step["check"]
+        return "#{step['name']} as a trial." unless step["task"]
+
+        said = @catalogue.book.work_steps.row(step["task"])["do"]
+        said.gsub(/\[[^\]]*\]/, "").gsub(Catalogue::Sections::WorkSteps::PLACEHOLDER, "its figure")
+      end
+
       def check_name(id) = @catalogue.check(id).name.delete_suffix("?")
       def symptom(link) = "#{@catalogue.symptom(link.id).name.downcase} (#{WORDS[link.strength]})"
 
