@@ -151,6 +151,10 @@ RSpec.describe UpperBranchServer::App do
     expect(UpperBranchServer::Demo.load(store, ServerUnderTest.database)).to be true
     titles = get_json("/api/v1/jobs")["jobs"].map { |row| row["title"] }
     expect(titles).to include("Cider press hesitates when the valve is opened and has begun to flood after standing")
+    closed = get_json("/api/v1/jobs?state=closed")["jobs"]
+    expect(closed.map { |row| row.values_at("title", "closed_as") }).to eq [
+      ["Sprayer pump pours fuel from its vent", "proven"]
+    ]
     expect(UpperBranchServer::Demo.load(store, ServerUnderTest.database)).to be false
     expect(get_json("/api/v1/jobs")["jobs"].size).to eq titles.size
   end

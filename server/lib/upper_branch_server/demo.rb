@@ -19,9 +19,12 @@ module UpperBranchServer
     end
 
     def self.entries(row)
-      row["entries"].each_with_index.map do |entry, i|
+      ids = row["entries"].each_index.map { |i| uuid("#{row['title']} #{i}") }
+      row["entries"].zip(ids).map do |entry, id|
         kind, data = entry.first
-        { "id" => uuid("#{row['title']} #{i}"), "kind" => kind, "data" => data }
+        # An entry that another speaks of stands by its place in the list.
+        data = data.merge("entry" => ids.fetch(data["entry"])) if data["entry"]
+        { "id" => id, "kind" => kind, "data" => data }
       end
     end
 

@@ -8,6 +8,9 @@ import { StateBar } from "./state-bar";
 
 export type Sheet = "limits" | "wait";
 
+/** A button that is a picture only: on a phone no wider than a thumb, so that the bar stays one line. */
+const ICON = "max-sm:min-w-11 max-sm:px-0!";
+
 /** Which machine and job this is, how it stands, and the tools that are at hand at every step. */
 export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
   const { job, add } = useDesk();
@@ -32,16 +35,21 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
       </div>
       <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
         <StateBar />
-        <Button onClick={() => onSheet("limits")} aria-keyshortcuts={shown("l")} aria-label="Limits">
+        <Button onClick={() => onSheet("limits")} aria-keyshortcuts={shown("l")} aria-label="Limits" className={ICON}>
           <Ruler size={18} aria-hidden /> <span className="sr-only">Limits</span>
         </Button>
-        <Button onClick={() => onSheet("wait")} aria-keyshortcuts={shown("w")} aria-label="Put it aside">
+        <Button
+          onClick={() => onSheet("wait")}
+          aria-keyshortcuts={shown("w")}
+          aria-label="Put it aside"
+          className={ICON}
+        >
           <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
         </Button>
         <Link
           to={`/jobs/${job.id}/report`}
           aria-label="Report"
-          className="inline-flex min-h-11 items-center justify-center rounded-xl border-2 border-edge bg-raised px-4 hover:border-fuel"
+          className="inline-flex min-h-11 items-center justify-center rounded-xl border-2 border-edge bg-raised px-4 hover:border-fuel max-sm:min-w-11 max-sm:px-0"
         >
           <FileText size={18} aria-hidden />
         </Link>

@@ -11,6 +11,12 @@ import { Failed, Loading } from "../../ui/state";
 import { shown } from "../../words/numbers";
 import { percent } from "../../words/percent";
 
+const OUTCOME: Record<Report["outcome"]["as"], string> = {
+  proven: "border-leaf bg-leaf-soft",
+  referred: "border-fuel bg-fuel-soft",
+  unproven: "border-rust bg-rust-soft",
+  open: "border-edge bg-raised",
+};
 const FOR = [
   { id: "customer", name: "Customer" },
   { id: "shop", name: "Shop" },
@@ -63,7 +69,7 @@ function Paper({ report }: { report: Report }) {
         {[machine.called, machine.family].filter(Boolean).join(" · ")} · {days}
       </p>
       <h1 className="text-3xl leading-tight">{report.title}</h1>
-      <p className="mt-2 border-l-4 border-leaf bg-leaf-soft px-3 py-2 text-lg">{report.outcome.says}</p>
+      <p className={`mt-2 border-l-4 px-3 py-2 text-lg ${OUTCOME[report.outcome.as]}`}>{report.outcome.says}</p>
       <Part title="What was complained of" rows={report.complaint}>
         {(row) => (
           <>
