@@ -66,4 +66,16 @@ RSpec.describe "What came off" do
     gone = opened.entries + [{ "id" => "g", "kind" => "removed", "data" => { "part" => "flux-tube" } }]
     expect(UpperBranch::Job.replay(CATALOGUE, gone).loose_ends.last).to eq "flux-tube"
   end
+
+  it "stands in a job's file, with the tasks of a plan" do
+    file = { "machine" => { "family" => "small-float", "plan" => "lay-up" },
+             "tasks" => [{ "task" => "tank-full" }, { "task" => "tap-off", "left" => "it has none" }],
+             "parts" => [{ "part" => "bowl-nut", "notes" => { "size" => "half inch" }, "back" => true },
+                         { "name" => "a washer", "condition" => "renew" }] }
+    read = UpperBranch::Job::JobFile.job(CATALOGUE, JSON.generate(file))
+    expect(read.loose_ends).to eq ["a washer"]
+    expect(read.tasks.transform_values { |row| row[:left] }).to eq("tank-full" => nil, "tap-off" => "it has none")
+    broken = file.merge("parts" => [{ "part" => "flux-tube" }])
+    refused("parts/0/part") { UpperBranch::Job::JobFile.job(CATALOGUE, JSON.generate(broken)) }
+  end
 end

@@ -39,8 +39,7 @@ module UpperBranch
         rows = [["machine", "machine", data["machine"]]]
         repairs = data["repairs"] || []
         (0..repairs.size).each do |round|
-          rows += symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
-                  plain(data, "recreated", "recreate", round) + plain(data, "trials", "trial", round)
+          rows += seen(data, round)
           next unless repairs[round]
 
           rows << [
@@ -50,6 +49,7 @@ module UpperBranch
           ]
         end
         rows += (data["waived"] || []).each_with_index.map { |row, i| ["waived/#{i}", "waive", row] }
+        parts(data, rows)
         rows << ["state", "state", data["state"]] if data["state"]
         too_late(data, repairs.size)
         rows.each_with_index.map do |(place, kind, body), i|
@@ -67,6 +67,13 @@ module UpperBranch
         @schema ||= JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)), regexp_resolver: "ecma")
       end
 
+      # What was seen and done between two repairs.
+      def self.seen(data, round)
+        symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
+          plain(data, "recreated", "recreate", round) + plain(data, "trials", "trial", round) +
+          plain(data, "tasks", "task", round)
+      end
+
       def self.symptoms(data, round)
         rows(data, "symptoms", round) do |row|
           ["symptom", { "symptom" => row["id"], "seen" => row["seen"] || "present", "when" => row["when"] || [],
@@ -77,6 +84,14 @@ module UpperBranch
       # Rows that stand in the file as they stand in a job.
       def self.plain(data, section, kind, round)
         rows(data, section, round) { |row| [kind, row.except("after_repair")] }
+      end
+
+      # What came off, and what of it is back on.
+      def self.parts(data, rows)
+        (data["parts"] || []).each_with_index do |row, i|
+          rows << ["parts/#{i}", "removed", row.except("back")]
+          rows << ["parts/#{i}", "refitted", { "entry" => rows.size.to_s }] if row["back"]
+        end
       end
 
       def self.checks(data, round)
@@ -100,7 +115,7 @@ module UpperBranch
       end
 
       def self.too_late(data, repairs)
-        %w[symptoms conditions checks recreated trials].each do |section|
+        %w[symptoms conditions checks recreated trials tasks].each do |section|
           (data[section] || []).each_with_index do |row, i|
             next if (row["after_repair"] || 0) <= repairs
 
@@ -108,7 +123,8 @@ module UpperBranch
           end
         end
       end
-      private_class_method :parse, :schema, :symptoms, :plain, :checks, :rows, :too_late
+      private_class_method :parse, :schema, :seen, :symptoms, :plain, :checks, :parts, :rows,
+                           :too_late
     end
   end
 end
