@@ -44,12 +44,28 @@ RSpec.describe "The programs of bin/" do
       expect(Dir[File.join(gems, "**", "rspec*")]).to be_empty
       {
         %w[bin/trace docs/examples/cider-press.yml] => /Leading sets/,
-        %w[bin/read-log docs/examples/fruit-lorry-road.csv] => /1800 rows/
+        %w[bin/read-log docs/examples/fruit-lorry-road.csv] => /1800 rows/,
+        %w[bin/sheet small-float seat-swollen] => /The work:\n.*grooved side inward/m,
+        %w[bin/sheet car-one needle-worn docs/examples/cider-press.yml] => /First start:/
       }.each do |command, says|
         out, err, status = run(*command, BUNDLE_PATH: gems)
         expect(status).to be_success, err
         expect(out).to match(says)
       end
+    end
+  end
+
+  it "refuse with a plain sentence what has no sheet" do
+    {
+      %w[bin/sheet aero-updraft seat-swollen] => /repair: .* is not found on this machine: Aircraft/,
+      %w[bin/sheet boat seat-swollen] => /family: No family is called "boat"; use one of: car-one/,
+      %w[bin/sheet car-one] => %r{usage: bin/sheet FAMILY REPAIR},
+      %w[bin/sheet slide seat-swollen docs/examples/cider-press.yml] => /about a car-one, not a slide/,
+      %w[bin/sheet car-one needle-worn nowhere.yml] => /cannot read the file/
+    }.each do |command, says|
+      out, err, status = run(*command)
+      expect([out, status.exitstatus]).to eq ["", 2]
+      expect(err).to match(says)
     end
   end
 
