@@ -71,13 +71,50 @@ RSpec.describe UpperBranch::Workshop::Sheet do
     expect(apart).not_to include("lid", "secure", "fuel-line")
   end
 
+  it "takes no more apart than the repair asks for" do
+    off = ->(id) { described_class.of(job("progressive-two"), id).sections.first.steps.map(&:what) }
+    expect(off.call("transition-blocked")).to include("lid", "mixture-screws")
+    expect(off.call("transition-blocked")).not_to include("power-valve", "inlet-seat", "pump-cover")
+    expect(off.call("full-strip-clean-kit")).to include("power-valve", "inlet-seat", "pump-cover", "soft-parts")
+    turned = described_class.of(job("car-one"), "full-strip-clean-kit").steps.map(&:what)
+    expect(turned.count { |what| what == "mixture-screws" }).to eq 2 # out, and back by their own count
+    expect(turned).not_to include("screw-in")
+  end
+
+  it "says at least and up to the right way round, and one turn as one" do
+    volume = step(described_class.of(job("four-valve"), "pump-cup"), "ten-strokes")
+    expect(volume.do).to include("(usually at least 0.8 mL)")
+    play = described_class.of(job("car-one"), "shaft-worn").figures.figure("shaft-limit")
+    expect(play.usual || play.text).to include("0.1 to 0.4 mm")
+    expect(step(described_class.of(job("car-one"), "stop-too-fast"), "stop-base").do).to include("then 1 turn past")
+  end
+
   it "lets a machine that stays whole stay whole, its line shut before it is opened" do
     sheet = described_class.of(job("car-one"), "filter-dirty")
     expect(sheet.sections.map(&:id)).to eq ["work"]
-    expect(sheet.steps.map(&:what)).to eq %w[fuel-off say-found filter-new flow-again]
+    expect(sheet.steps.map(&:what)).to eq %w[fuel-off say-found filter-new leak-look flow-again]
     outside = described_class.of(job("four-block"), "needle-worn").steps.map(&:what)
     expect(outside.last(2)).to eq %w[watch-fill set-level-outside]
     expect(outside).not_to include("hold")
+  end
+
+  it "says how the machine gives access where no lid comes off, and of several only where there are several" do
+    slide = described_class.of(job("slide"), "needle-low").sections.first
+    expect([slide.id, slide.steps.map(&:do)]).to match ["in", [/come out by the top cap/]]
+    pairs = %w[car-one car-two].map { |family| described_class.of(job(family), "screw-too-lean").steps.map(&:what) }
+    expect(pairs.map { |whats| whats.include?("screws-alike") }).to eq [false, true]
+  end
+
+  # No hand near a propeller that turns: stop, adjust, start again.
+  it "has an aircraft's engine stopped at every turn of a screw" do
+    plane = job("aero-updraft")
+    %w[screw-too-lean screw-too-rich stop-too-slow stop-too-fast].each do |id|
+      steps = described_class.of(plane, id).steps
+      turning = steps.select { |one| one.what.match?(/\Ascrew-(rich|lean|best)|speed-set/) }
+      expect(turning.size).to be >= 2
+      expect(turning.map(&:do)).to all start_with "Engine stopped, magnetos off, propeller taken as live"
+      expect(turning.map(&:hazards)).to all include("aircraft", "rotating")
+    end
   end
 
   it "fills in what was read and what is wanted, and how far it is from one to the other" do

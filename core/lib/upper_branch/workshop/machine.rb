@@ -73,6 +73,9 @@ module UpperBranch
         @nearer[fault_id]
       end
 
+      # The same in words, or nil.
+      def access_says(fault_id) = @ways.find { |row| row["faults"]&.include?(fault_id) }&.fetch("says")
+
       # How this machine gives easier access to a check, in words, or nil.
       def access_to(check) = @ways.find { |row| row["checks"]&.include?(check.id) }&.fetch("says")
 

@@ -72,30 +72,42 @@ module UpperBranch
 
       private
 
-      def way = @way ||= Sheets::WayIn.new(@machine, from: @job.state.carburetor, to: plan.state)
+      def way
+        @way ||= Sheets::WayIn.new(@machine, from: @job.state.carburetor, to: plan.state, inside: recipe.inside)
+      end
 
       # What is noted comes before anything moves.
       def way_in
-        return [] if way.off.empty?
+        return reached if way.off.empty?
 
         steps_of(wanted.select { |row| row["first"] }, "in") + way.off.map { |row| moved(row, "in", "remove") }
+      end
+
+      # Where nothing comes off that a list knows, the machine may give access in its own way.
+      def reached
+        says = way.whole? && plan.state != "R" && @machine.access_says(plan.id)
+        says ? [@steps.reach(says)] : []
       end
 
       def back = way.back.map { |row| moved(row, "back", "refit") }
 
       def moved(row, section, word) = @steps.moved(row, section, word)
 
-      # Where nothing comes off, the machine is whole all along; a line that is opened is shut off first.
+      # Where nothing comes off, the machine is whole all along; a line that is opened is shut off first, and looked at
+      # before anything runs.
       def work
-        return steps_of(shut_off + wanted, "work") if way.whole?
+        return steps_of(wanted.select { |row| between?(row) }, "work") unless way.whole?
+        return steps_of(wanted, "work") unless opens_line?
 
-        steps_of(wanted.reject { |row| row["whole"] || (row["first"] && way.off.any?) }, "work")
+        before, after = @book.work_steps.shut.values_at("step", "after").map { |id| there(id) }
+        late, early = wanted.partition { |row| row["whole"] }
+        steps_of([before, *early, after, *late].uniq, "work")
       end
 
-      def shut_off
-        step, hazard = @book.work_steps.shut.values_at("step", "hazard")
-        wanted.any? { |row| row["hazards"]&.include?(hazard) } ? [there(step)] : []
-      end
+      # Is it done between the way in and the way back?
+      def between?(row) = !row["whole"] && !(row["first"] && way.off.any?)
+
+      def opens_line? = wanted.any? { |row| row["hazards"]&.include?(@book.work_steps.shut["hazard"]) }
 
       # What an opened carburetor asks for when it runs again, then what the work has left for a whole machine.
       def start

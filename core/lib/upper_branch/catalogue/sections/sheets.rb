@@ -43,9 +43,15 @@ module UpperBranch
           ways = row["ways"] || []
           steps = [row, *ways].flat_map { |part| part.values_at("before", "steps", "after").flatten.compact }
           known(at, owner, steps, book.work_steps.ids, "step")
+          known(at, owner, ways.flat_map { |way| Needs.flags(way["needs"]) }, book.families.features.keys, "feature")
+          beside(at, owner, row)
+        end
+
+        # What stands beside the steps.
+        def beside(at, owner, row)
+          known(at, owner, row["inside"], book.strip.items.map { |item| item["id"] }, "part that comes off")
           known(at, owner, row["left"], book.work_steps.figures.keys, "figure")
           known(at, owner, row["schools"], book.schools.ids, "school")
-          known(at, owner, ways.flat_map { |way| Needs.flags(way["needs"]) }, book.families.features.keys, "feature")
         end
       end
     end

@@ -19,20 +19,24 @@ module UpperBranch
           unique("/steps")
           rows.each_with_index { |row, i| step("/steps/#{i}", row) }
           figures.each { |id, row| figure("/figures/#{id}", id, row) }
-          known("/shut", "shut", [shut["step"]], ids, "step")
+          known("/shut", "shut", shut.values_at("step", "after"), ids, "step")
           known("/shut", "shut", [shut["hazard"]], book.hazards.ids, "hazard")
           starts.each_with_index { |row, i| start("/starts/#{i}", row) }
         end
 
         def step(at, row)
           fitting(at, row)
-          [row, *row["ways"]].each do |way|
-            flags = Needs.flags(way["needs"])
-            known(at, row["id"], flags, book.families.features.keys, "feature")
-            known(at, row["id"], way["hazards"], book.hazards.ids, "hazard")
-            known(at, row["id"], [way["check"]].compact, book.checks.ids, "check")
-            known(at, row["id"], "#{way['do']}#{way['stop']}".scan(PLACEHOLDER).flatten, figures.keys, "figure")
-          end
+          known(at, row["id"], [row["per"]].compact, book.families.place_kinds.keys, "kind of place")
+          [row, *row["ways"]].each { |way| done(at, row["id"], way) }
+        end
+
+        # One way of doing a step.
+        def done(at, owner, way)
+          said = "#{way['do']}#{way['stop']}"
+          known(at, owner, Needs.flags(way["needs"]), book.families.features.keys, "feature")
+          known(at, owner, way["hazards"], book.hazards.ids, "hazard")
+          known(at, owner, [way["check"]].compact, book.checks.ids, "check")
+          known(at, owner, said.scan(PLACEHOLDER).flatten, figures.keys, "figure")
         end
 
         def start(at, row)

@@ -146,11 +146,15 @@ module UpperBranch
           low, high = limit["cuts"].map { |cut| Measuring::Words.number(cut) }
           return "#{low} to #{high} #{limit['unit']}" if high
 
-          least = limit["words"].last == @machine.catalogue.check(check_id).normal
-          "#{least ? 'at least' : 'up to'} #{low} #{limit['unit']}"
+          most = limit["words"].first == @machine.catalogue.check(check_id).normal
+          "#{most ? 'up to' : 'at least'} #{low} #{limit['unit']}"
         end
 
-        def number(value, unit) = "#{Measuring::Words.number(value)} #{unit}"
+        # "1.5 turns", "1 turn"
+        def number(value, unit)
+          "#{Measuring::Words.number(value)} #{value == 1 && unit.end_with?('turns') ? unit.delete_suffix('s') : unit}"
+        end
+
         def item(id) = @machine.catalogue.book.spec_items.row(id)
       end
     end

@@ -31,6 +31,9 @@ module UpperBranch
           [ends["before"], own_steps, ends["after"]].flatten.compact.uniq
         end
 
+        # Ids of what of the inside has to come off, or nil where all of it has.
+        def inside = @own["inside"] || @kind["inside"]
+
         def purpose = @own["purpose"]
         def avoid = @own["avoid"] || @kind["avoid"]
         def parts = both("parts")

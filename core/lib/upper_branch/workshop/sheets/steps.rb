@@ -24,6 +24,7 @@ module UpperBranch
         def row(id)
           row = @book.work_steps.row(id)
           return unless row && Catalogue::Needs.met?(row["needs"], @machine.features)
+          return if row["per"] && @machine.places.of(row["per"]).size < 2
 
           way = (row["ways"] || []).find { |one| Catalogue::Needs.met?(one["needs"], @machine.features) }
           way ? row.merge(way) : row
@@ -43,6 +44,11 @@ module UpperBranch
           Step.new(id: "#{section}:#{row['id']}", what: row["id"], do: text, stop: stop.empty? ? nil : stop,
                    check: @machine.check(row["check"]), spots: row["spots"] || [], hazards: row["hazards"] || [],
                    figures: (asked + of_stop).uniq(&:id), note: {})
+        end
+
+        # How this machine gives access, in its own words.
+        def reach(says)
+          Step.new(id: "in:reach", what: "reach", do: says, check: nil, spots: [], hazards: [], figures: [], note: {})
         end
 
         # A part that comes off or goes back. row: of strip.yml; word: "remove" or "refit"

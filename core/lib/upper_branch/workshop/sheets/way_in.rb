@@ -11,12 +11,13 @@ module UpperBranch
         # Ids of all that can come off a machine.
         def self.parts(machine) = new(machine, from: "on", to: "apart").all.map { |row| row["id"] }
 
-        # from, to: as BenchState calls the carburetor; to may be a state with nothing to take off (S, R)
-        def initialize(machine, from:, to:)
+        # from, to: as BenchState calls the carburetor; to may be a state with nothing to take off (S, R); inside: ids
+        # of what has to come off once it is on the bench, nil for all
+        def initialize(machine, from:, to:, inside: nil)
           @machine = machine
           @strip = machine.catalogue.book.strip
           @from = ids(from)
-          @to = ids(to)
+          @to = inside && to == "apart" ? ids("bench") | (ids(to) & inside) : ids(to)
         end
 
         # Raw rows of strip.yml that have still to come off.
