@@ -146,6 +146,28 @@ RSpec.describe UpperBranch::Catalogue do
       ).to contain_exactly(a_string_including("filter: water shows nothing here"))
     end
 
+    it "refuses work that cannot be written as a sheet" do
+      {
+        ["sheets/supply.yml", "steps: [pickup-wash]", "steps: [pick-wash]"] => "no step is called pick-wash",
+        ["sheets/supply.yml", "{fault: water,", "{fault: watter,"] => "no sheet for the fault water",
+        ["sheets/supply.yml", "{fault: water, ", "{fault: fuel-stale, "] => "fuel-stale: two sheets",
+        ["sheets/kinds.yml", "left: [torque]", "left: [talk]"] => "no figure is called talk",
+        ["sheets/kinds.yml", "schools: [cleaning]", "schools: [cooking]"] => "no school is called cooking",
+        ["sheets/kinds.yml", "roll-pin, lid-screws", "roll-pin, lid-nail"] => "no part that comes off is called lid-nail",
+        ["work-steps.yml", "{float-drop}", "{float-dropp}"] => "no figure is called float-dropp",
+        ["work-steps.yml", "check: surfaces", "check: surface"] => "no check is called surface",
+        ["work-steps.yml", "card: pump-stroke", "card: pump-stoke"] => "no item of a spec card is called pump-stoke",
+        ["work-steps.yml", "step: fuel-off", "step: fuel-of"] => "no step is called fuel-of",
+        ["strip.yml", "note: [count, size]", "note: [count, sighs]"] => "",
+        ["strip.yml", "open: [secure, air-cleaner, diaphragm-covers]", "open: [covers]"] => "no item is called covers",
+        ["strip.yml", "- {id: aero-updraft,", "- {id: aero-downdraft,"] => "no way in for aero-updraft",
+        ["plans.yml", "{task: tank-full}", "{task: tank-fool}"] => "no step of work is called tank-fool"
+      }.each do |(file, was, becomes), says|
+        found = problems_with(file) { |text| text.sub(was, becomes) }
+        expect(found).to include(a_string_including(says)), "#{file}: #{becomes}: #{found}"
+      end
+    end
+
     it "refuses a fault that nothing can prove" do
       expect(
         problems_with("faults/supply.yml") do |text|

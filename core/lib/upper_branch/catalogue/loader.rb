@@ -44,9 +44,10 @@ module UpperBranch
 
       # "file:line: reason" for a place in a section. pointer: into the section as a whole
       def at(files, pointer, reason)
-        return files.first.at(pointer, reason) if files.one?
+        place = pointer.match(%r{\A/(\d+)(.*)\z})
+        return files.first.at(pointer, reason) if files.one? || place.nil?
 
-        index, rest = pointer.match(%r{\A/(\d+)(.*)\z}).captures
+        index, rest = place.captures
         index = index.to_i
         file = files.find { |one| (index -= one.data.size).negative? }
         file.at("/#{index + file.data.size}#{rest}", reason)
