@@ -153,7 +153,7 @@ RSpec.describe UpperBranch::Catalogue do
         ["sheets/supply.yml", "{fault: water, ", "{fault: fuel-stale, "] => "fuel-stale: two sheets",
         ["sheets/kinds.yml", "left: [torque]", "left: [talk]"] => "no figure is called talk",
         ["sheets/kinds.yml", "schools: [cleaning]", "schools: [cooking]"] => "no school is called cooking",
-        ["sheets/kinds.yml", "roll-pin, lid-screws", "roll-pin, lid-nail"] => "no part that comes off is called lid-nail",
+        ["sheets/kinds.yml", "roll-pin, lid-screws", "roll-pin, lid-nut"] => "no part that comes off is called lid-nut",
         ["work-steps.yml", "{float-drop}", "{float-dropp}"] => "no figure is called float-dropp",
         ["work-steps.yml", "check: surfaces", "check: surface"] => "no check is called surface",
         ["work-steps.yml", "card: pump-stroke", "card: pump-stoke"] => "no item of a spec card is called pump-stoke",

@@ -20,6 +20,7 @@ import { useNow } from "../../ui/use-now";
 import { WhenSeen } from "../../ui/when-seen";
 import { JobCard } from "./job-card";
 import { landing, LANES, laneOf, matches, moved, waitsOf, type LaneId } from "./lanes";
+import { TakeIn } from "./take-in";
 import { useBoard, useClosed } from "./use-board";
 
 /** The shop's jobs by what they wait for now. They can be searched, narrowed to a lane, and laid in the shop's own order. */
@@ -93,6 +94,7 @@ export function Board() {
           )}
         </>
       )}
+      <TakeIn />
     </>
   );
 }

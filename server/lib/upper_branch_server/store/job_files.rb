@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module UpperBranchServer
+  class Store
+    # Jobs as files: every entry with its time, out and in to the letter (docs/formats/job-entries.schema.json), and the
+    # readings as a table.
+    class JobFiles
+      FORMAT = "upper-branch-job-entries"
+      VERSION = 1
+      COLUMNS = %w[at check place value unit words].freeze
+
+      # jobs: Jobs
+      def initialize(database, jobs)
+        @database = database
+        @jobs = jobs
+      end
+
+      # Plain data of a job's file.
+      def out(id)
+        stored = @jobs.find(id)
+        { "format" => FORMAT, "version" => VERSION, "id" => stored.id, "title" => stored.title,
+          "entries" => stored.entries }
+      end
+
+      # The readings of a job as CSV, the oldest first.
+      def readings(id)
+        stored = @jobs.find(id)
+        times = stored.entries.to_h { |entry| [entry["id"], entry["at"]] }
+        rows = @jobs.replay(stored.entries).findings.select { |one| one.kind == :check && one.reading }
+        CSV.generate do |csv|
+          csv << COLUMNS
+          rows.each do |one|
+            csv << [times[one.entry], one.id, one.place&.id, *number(one.reading), one.words.join(" ")]
+          end
+        end
+      end
+
+      # Takes a file in: Stored. It was admitted where it was made, and is taken as it is: what this catalogue no longer
+      # knows of it is lost when it is replayed, as with any stored job. Raises Problem 409 where another job has its
+      # id, 422 where its machine is not known here.
+      def take_in(data)
+        job = @jobs.replay(data["entries"])
+        @database.transaction do
+          known = @database[:jobs].where(id: data["id"]).first
+          next known_already(data) if known
+
+          insert(data, job)
+        end
+        @jobs.find(data["id"])
+      end
+
+      private
+
+      def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]
+
+      def known_already(data)
+        raise Problem.conflict("id", "A job") unless out(data["id"]).slice("title", "entries") ==
+                                                     data.slice("title", "entries")
+      end
+
+      def insert(data, job)
+        id, entries = data.values_at("id", "entries")
+        times = entries.map { |entry| Time.iso8601(entry["at"]) }
+        @database[:jobs].insert(id: id, title: data["title"], catalogue: @jobs.catalogue.stamp, version: entries.size,
+                                summary: Sequel.pg_jsonb({}), closed_as: job.closing&.fetch(:as),
+                                created_at: times.min, updated_at: times.max)
+        rows = entries.zip(times).each_with_index.map do |(entry, at), i|
+          { job_id: id, sequence: i + 1, id: entry["id"], kind: entry["kind"], at: at,
+            data: Sequel.pg_jsonb(entry["data"]) }
+        end
+        @database[:entries].multi_insert(rows)
+      end
+    end
+  end
+end
