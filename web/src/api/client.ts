@@ -78,6 +78,7 @@ export const api = {
   fitMixture: (family: string, inputs: Record<string, unknown>, measured: MeasuredMixture[]) =>
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
+  visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
   takeInJob: (text: string) => taken(http.POST("/api/v1/jobs/file", { body: { text } })),
   report: (id: string, audience: string) =>
     taken(http.GET("/api/v1/jobs/{id}/report", { params: { path: { id }, query: { for: audience } } })),

@@ -53,6 +53,8 @@ export const queries = {
       gcTime: 60_000,
       retry: false,
     }),
+  visits: (id: string) =>
+    queryOptions({ queryKey: ["job", id, "visits"], queryFn: () => api.visits(id), staleTime: 60_000, retry: false }),
   report: (id: string, audience: "customer" | "shop") =>
     queryOptions({ queryKey: ["job", id, "report", audience], queryFn: () => api.report(id, audience), retry: false }),
   /** The sheet of a repair as the job stands at a version. */

@@ -269,6 +269,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["jobVisits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/file": {
         parameters: {
             query?: never;
@@ -1712,6 +1730,31 @@ export interface components {
         };
         /** @enum {string} */
         Group: "cold" | "running" | "just-stopped" | "stopped" | "opened";
+        Visits: {
+            visits: {
+                id: components["schemas"]["Uuid"];
+                /** Format: date-time */
+                begun: string;
+                title: string;
+                outcome: {
+                    /** @enum {string} */
+                    as: "open" | "proven" | "referred" | "unproven";
+                    says: string;
+                };
+                complaint: string[];
+                done: string[];
+                left: {
+                    name: string;
+                    value: number;
+                    unit: string | null;
+                    wanted: string | null;
+                }[];
+                open: {
+                    name: string;
+                    reason: string;
+                }[];
+            }[];
+        };
         JobFileText: {
             /** @description the file */
             text: string;
@@ -2945,6 +2988,29 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    jobVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description earlier jobs on the same machine, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Visits"];
+                };
+            };
+            404: components["responses"]["Problem"];
         };
     };
     takeInJob: {

@@ -36,6 +36,7 @@ export type MixtureCurve = Schemas["MixtureCurve"];
 export type MixtureFit = Schemas["MixtureFit"];
 /** One mixture measured at the tailpipe. */
 export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];
+export type Visit = Schemas["Visits"]["visits"][number];
 export type Report = Schemas["Report"];
 export type WorkSheet = Schemas["WorkSheet"];
 export type PartOff = Schemas["PartOff"];

@@ -25,6 +25,7 @@ import { PlanCard } from "./suspects/plan-card";
 import { PlaceRow } from "./suspects/place-row";
 import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
+import { Visits } from "./suspects/visits";
 import { useJob } from "./use-job";
 
 // The step comes first; the drawing beside it may follow a moment later, into a place kept free for it.
@@ -86,6 +87,7 @@ function Laid() {
               <OnSection />
               <Suspects />
               <div className="grid gap-3 empty:hidden md:col-span-2">
+                <Visits />
                 <SideBySide />
                 <Ledger />
               </div>

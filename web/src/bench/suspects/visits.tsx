@@ -1,0 +1,60 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { queries } from "../../api/queries";
+import type { Visit } from "../../api/types";
+import { Card } from "../../ui/card";
+import { Fold } from "../../ui/fold";
+import { useDesk } from "../desk";
+
+/** What was done to this machine before: the first thing one asks. Nothing where it has not been here. */
+export function Visits() {
+  const { job } = useDesk();
+  const { data } = useQuery(queries.visits(job.id));
+  if (!data || data.visits.length === 0) return null;
+  return (
+    <Card aria-label="This machine before">
+      <h2 className="text-xl">This machine before</h2>
+      <ul>
+        {data.visits.map((visit, i) => (
+          <li key={visit.id} className="border-t border-line">
+            <Fold open={i === 0} title={<Head visit={visit} />}>
+              <Told visit={visit} />
+            </Fold>
+          </li>
+        ))}
+      </ul>
+    </Card>
+  );
+}
+
+function Head({ visit }: { visit: Visit }) {
+  return (
+    <>
+      {visit.title}
+      <span className="block text-sm text-dim">
+        {new Date(visit.begun).toLocaleDateString(undefined, { dateStyle: "medium" })} · {visit.outcome.says}
+      </span>
+    </>
+  );
+}
+
+function Told({ visit }: { visit: Visit }) {
+  return (
+    <div className="pb-2 text-[15px]">
+      {visit.done.length > 0 && <p>Done: {visit.done.join("; ")}.</p>}
+      {visit.left.map((row) => (
+        <p key={row.name}>
+          {row.name} left at {row.value} {row.unit}
+        </p>
+      ))}
+      {visit.open.map((row) => (
+        <p key={row.name} className="text-fuel">
+          {row.name}: {row.reason}
+        </p>
+      ))}
+      <Link to={`/jobs/${visit.id}`} className="inline-flex min-h-11 items-center underline">
+        Open that job
+      </Link>
+    </div>
+  );
+}
