@@ -1,5 +1,7 @@
+import { useNavigate } from "react-router";
 import { entry } from "../../api/entries";
 import type { Suspect, Trace } from "../../api/types";
+import { draftLike, storeDraft } from "../../jobs/intake/draft";
 import { useKeys } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { percent } from "../../words/percent";
@@ -8,7 +10,12 @@ import { useDesk } from "../desk";
 
 /** Proven, or closed already: what was wrong, and how it was shown. */
 export function ClosePanel() {
-  const { job, add } = useDesk();
+  const { job, catalogue, add } = useDesk();
+  const navigate = useNavigate();
+  const again = () => {
+    storeDraft(draftLike(job, catalogue));
+    void navigate("/new");
+  };
   const closed = job.trace.closing;
   const ends = closed ? [] : job.trace.loose_ends;
   const close = () => void add(entry("close", { as: "proven" }));
@@ -37,6 +44,11 @@ export function ClosePanel() {
       {!closed && (
         <Button look="fuel" className="w-full" disabled={ends.length > 0} onClick={close} aria-keyshortcuts="Enter">
           Close as proven
+        </Button>
+      )}
+      {closed && (
+        <Button className="w-full" onClick={again}>
+          New job on this machine
         </Button>
       )}
       <p className="mt-3 text-sm text-dim">

@@ -135,6 +135,22 @@ describe("the end", () => {
     expect(sent).toEqual([]);
   });
 
+  it("begins the next job on this machine with what is known of it", async () => {
+    const machine = {
+      family: "car-one",
+      called: "Cider press",
+      card: null,
+      features: [],
+      carburetors: 1,
+      cylinders: null,
+      engine: { power: null, displacement: null, full_speed: null },
+    };
+    const closing = { as: "proven", reason: null };
+    const { user } = atDesk(<ClosePanel />, { job: job({ closing, machine }) });
+    await user.click(screen.getByRole("button", { name: "New job on this machine" }));
+    expect(JSON.parse(localStorage.getItem("upper-branch.intake") ?? "{}")).toMatchObject({ name: "Cider press" });
+  });
+
   it.each([
     ["proven", "Closed, proven"],
     ["referred", "Referred out with the findings"],

@@ -1,5 +1,5 @@
 import { entry, newId } from "../../api/entries";
-import type { Catalogue, NewJob, ShopWays, SpecCard, Symptom } from "../../api/types";
+import type { Catalogue, Job, NewJob, ShopWays, SpecCard, Symptom } from "../../api/types";
 import { record } from "../../kept/store";
 import { engineOf, NO_ENGINE, type EngineText } from "../../ui/engine-fields";
 import { parseNumber } from "../../words/numbers";
@@ -38,6 +38,31 @@ export function emptyDraft(catalogue: Catalogue): Draft {
 /** What was filled in before a reload, else an empty sheet. */
 export function storedDraft(catalogue: Catalogue): Draft {
   return { ...emptyDraft(catalogue), ...kept.read() };
+}
+
+/**
+ * A sheet for the same machine again: how it is made, with what was found out about it, its name, card and engine. What it does now,
+ * and what has happened since, is asked anew.
+ */
+export function draftLike(job: Job, catalogue: Catalogue): Draft {
+  const { machine } = job.trace;
+  const family = catalogue.families.find((row) => row.id === machine.family);
+  const has = new Set(machine.features);
+  const usual = new Set(family?.features);
+  const all = [...new Set([...has, ...usual])];
+  const switches = Object.fromEntries(all.filter((id) => has.has(id) !== usual.has(id)).map((id) => [id, has.has(id)]));
+  const text = (value: number | null | undefined) => (value == null ? "" : String(value));
+  const { power, displacement, full_speed } = machine.engine;
+  return {
+    ...emptyDraft(catalogue),
+    family: machine.family,
+    name: machine.called ?? "",
+    switches,
+    card: machine.card?.id ?? null,
+    carburetors: machine.carburetors > 1 ? String(machine.carburetors) : "",
+    cylinders: text(machine.cylinders),
+    engine: { power: text(power), displacement: text(displacement), full_speed: text(full_speed) },
+  };
 }
 
 export function storeDraft(draft: Draft | null): void {
