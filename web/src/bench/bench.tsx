@@ -67,7 +67,8 @@ function Laid() {
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">
           <NextCard />
-          <div className="order-3 lg:order-none">
+          <div className="order-3 grid gap-3 empty:hidden lg:order-none">
+            <Visits />
             <PartsOff />
           </div>
         </div>
@@ -87,7 +88,6 @@ function Laid() {
               <OnSection />
               <Suspects />
               <div className="grid gap-3 empty:hidden md:col-span-2">
-                <Visits />
                 <SideBySide />
                 <Ledger />
               </div>
