@@ -1,10 +1,11 @@
 import { Check } from "lucide-react";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { entry } from "../../api/entries";
 import type { PartOff } from "../../api/types";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
+import { TextField } from "../../ui/text-field";
 import { useDesk } from "../desk";
 
 const CONDITION: Record<PartOff["condition"], string> = { reuse: "", renew: "renew it", doubt: "in doubt" };
@@ -69,7 +70,6 @@ function StillOff({ part }: { part: PartOff }) {
 function Another() {
   const { add } = useDesk();
   const [name, setName] = useState("");
-  const id = useId();
   const typed = name.trim();
   return (
     <form
@@ -81,18 +81,13 @@ function Another() {
         setName("");
       }}
     >
-      <label htmlFor={id} className="min-w-0 flex-1 text-[15px] font-medium">
-        Something else came off
-        <input
-          id={id}
-          value={name}
-          maxLength={200}
-          autoComplete="off"
-          onChange={(event) => setName(event.target.value)}
-          placeholder="what, and from where"
-          className="mt-1 block min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-3 font-normal"
-        />
-      </label>
+      <TextField
+        className="flex-1"
+        label="Something else came off"
+        placeholder="what, and from where"
+        text={name}
+        onText={setName}
+      />
       <Button type="submit" disabled={!typed}>
         Note it
       </Button>

@@ -3,6 +3,7 @@ import { entry } from "../../api/entries";
 import type { NextStep } from "../../api/types";
 import { useKeys } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
+import { TextField } from "../../ui/text-field";
 import { useDesk } from "../desk";
 import { Cautions, useCautions } from "./cautions";
 
@@ -53,15 +54,7 @@ function OneTask({ task, reason }: { task: NonNullable<NextStep["task"]>; reason
             leave();
           }}
         >
-          <label className="min-w-0 flex-1 text-[15px] font-medium">
-            Why it is left out
-            <input
-              value={why}
-              maxLength={1000}
-              onChange={(event) => setWhy(event.target.value)}
-              className="mt-1 block min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-3 font-normal"
-            />
-          </label>
+          <TextField className="flex-1" label="Why it is left out" most={1000} text={why} onText={setWhy} />
           <Button type="submit" disabled={!why.trim()}>
             Leave it out
           </Button>

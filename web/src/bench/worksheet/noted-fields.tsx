@@ -1,6 +1,6 @@
-import { useId } from "react";
 import { NumberField } from "../../ui/number-field";
 import { Segmented } from "../../ui/segmented";
+import { TextField } from "../../ui/text-field";
 import { UNNOTED, type Laid, type Progress } from "./use-progress";
 import { wrongNotes } from "./use-mark";
 
@@ -31,7 +31,7 @@ export function NotedFields({ step, progress }: { step: Laid; progress: Progress
             error={wrong.has(row.id) ? "A number" : null}
           />
         ) : (
-          <Words key={row.id} label={label} text={noted.notes[row.id] ?? ""} onText={(text) => set(row.id, text)} />
+          <TextField key={row.id} label={label} text={noted.notes[row.id] ?? ""} onText={(text) => set(row.id, text)} />
         );
       })}
       <div className="sm:col-span-2">
@@ -45,24 +45,5 @@ export function NotedFields({ step, progress }: { step: Laid; progress: Progress
         />
       </div>
     </fieldset>
-  );
-}
-
-function Words({ label, text, onText }: { label: string; text: string; onText: (text: string) => void }) {
-  const id = useId();
-  return (
-    <div className="min-w-0">
-      <label htmlFor={id} className="block text-[15px] leading-tight font-medium">
-        {label}
-      </label>
-      <input
-        id={id}
-        value={text}
-        maxLength={200}
-        autoComplete="off"
-        onChange={(event) => onText(event.target.value)}
-        className="mt-1 min-h-11 w-full rounded-xl border-2 border-edge bg-raised px-3"
-      />
-    </div>
   );
 }
