@@ -30,19 +30,30 @@ export function SheetFacts({ sheet }: { sheet: WorkSheet }) {
           </ul>
         </Fold>
       )}
-      <Fold title={<h2 className="text-lg">All cautions of this sheet</h2>}>
-        <ul className="space-y-1 pb-2">
-          {sheet.cautions.map((one) => (
-            <li key={one.id}>
-              <strong>{one.name}.</strong> {one.caution}
-            </li>
-          ))}
-        </ul>
+      <Fold className="print:hidden" title={<h2 className="text-lg">All cautions of this sheet</h2>}>
+        <Cautions cautions={sheet.cautions} />
       </Fold>
+      {/* What is folded away on the screen is read on paper. */}
+      <div className="col-span-full hidden print:block">
+        <h2 className="text-lg">Cautions</h2>
+        <Cautions cautions={sheet.cautions} />
+      </div>
       <Fold open title={<h2 className="text-lg">So that it stays away</h2>}>
         <p className="pb-2">{sheet.avoid}</p>
       </Fold>
     </div>
+  );
+}
+
+function Cautions({ cautions }: { cautions: WorkSheet["cautions"] }) {
+  return (
+    <ul className="space-y-1 pb-2">
+      {cautions.map((one) => (
+        <li key={one.id}>
+          <strong>{one.name}.</strong> {one.caution}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -93,7 +93,7 @@ function Laid({ sheet }: { sheet: WorkSheet }) {
         </div>
         {(shown === "list" || !at) && <End sheet={sheet} progress={progress} back={shown === "one"} />}
       </Card>
-      <Card className="mt-3">
+      <Card className="mt-3 print:border-0 print:p-0!">
         <p className={`mb-1 ${shown === "list" ? "hidden" : "print:hidden"}`}>{sheet.purpose}</p>
         {sheet.irreversible && <p className="text-rust">This cannot be undone.</p>}
         <SheetFacts sheet={sheet} />
