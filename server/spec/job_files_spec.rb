@@ -83,6 +83,23 @@ RSpec.describe "Jobs as files" do
     expect(ServerUnderTest.database[:jobs].count).to eq 0
   end
 
+  # Of the shape of entries, but no job: it was never admitted anywhere.
+  it "are no door for what makes no job, and keep nothing of it" do
+    machine = entry("machine", family: "car-one")
+    [
+      [entry("note", text: "no machine")],
+      [entry("repair", repair: "needle-worn"), machine],
+      [machine, entry("strike", entry: machine[:id])],
+      [entry("machine", family: "car-one", carburetors: 2)]
+    ].each do |entries|
+      rows = entries.map { |one| one.merge(at: "2026-11-01T10:00:00.000Z") }
+      take_in({ format: "upper-branch-job-entries", version: 1, id: SecureRandom.uuid, title: "x", entries: rows })
+      expect(last_response.status).to eq(422), "#{entries.map { |one| one[:kind] }}: #{last_response.body[0, 200]}"
+      expect(answer["detail"]).not_to match(/undefined|nil|#</)
+    end
+    expect(ServerUnderTest.database[:jobs].count).to eq 0
+  end
+
   it "hand out their readings as a table" do
     job = job_with(entry("check", check: "screw-count", reading: { value: 1.75, unit: "turns" }),
                    entry("note", text: "no reading"))

@@ -161,6 +161,18 @@ RSpec.describe UpperBranch::Measuring::Instruments do
       ).to eq "short-through-inlet"
     end
 
+    # A normal share of a tenth about six tenths of what the first point gives: at five tenths it lies one below.
+    it "is short without a demand where most is lost on the way, and never called ample" do
+      lost = lambda do |times|
+        judge("line-flow", { "inputs" => { "volume" => 100, "times" => times } }).chances
+      end
+      expect(lost.call([10, 20])["short-after-tap"]).to be_within(0.001).of(0.8413)
+      expect(lost.call([10, 40])["short-after-tap"]).to be > 0.99
+      [[10], [10, 11], [10, 16]].each do |times|
+        expect { lost.call(times) }.to raise_error(UpperBranch::Invalid, /nobody can call it ample/)
+      end
+    end
+
     it "takes points in the order of flow only" do
       expect do
         judge(

@@ -219,6 +219,16 @@ RSpec.describe "Turning points of the worktop" do
     expect(none - some).to be > 0.2
   end
 
+  # 1600 cc at 750 rpm draw 0.01 m3/s, filled to three quarters, of air at 40 degC and 101 325 - 18 x 3386.39 Pa:
+  # 40 370 / (287.05 x 313.15) = 0.4491 kg/m3 (ideal gas), so 12.13 kg/h.
+  it "are reckoned with the air the engine draws" do
+    expect(value("air-leak", {}, "engine")).to be_within(0.02).of(12.13)
+    # choked air: 0.040418 x 101 325 / root of 293.15 = 239.2 kg/s through a square meter (handbooks of gas flow)
+    ring, coefficient = %w[ring coefficient].map { |output| value("shaft-leak", {}, output) }
+    share = 239.2 * coefficient * ring / 1e6 * 3600 / 12.13
+    expect(value("shaft-leak", {}, "share")).to be_within(0.05).of(100 * share)
+  end
+
   it "name the point and the drill they mean" do
     { [12, 13, 31, 33] => 3, [12, 30, 31, 32] => 2, [40, 41, 42, 43] => 1 }.each do |times, point|
       given = { "times" => times }

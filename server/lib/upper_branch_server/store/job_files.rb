@@ -9,6 +9,7 @@ module UpperBranchServer
     class JobFiles
       FORMAT = "upper-branch-job-entries"
       VERSION = 1
+      NO_JOB = "These entries make no job: the first says which machine it is, and each was admitted where it was made."
       COLUMNS = %w[at check place value unit words].freeze
 
       # jobs: Jobs
@@ -39,9 +40,9 @@ module UpperBranchServer
 
       # Takes a file in: Stored. It was admitted where it was made, and is taken as it is: what this catalogue no longer
       # knows of it is lost when it is replayed, as with any stored job. Raises Problem 409 where another job has its
-      # id, 422 where its machine is not known here.
+      # id, 422 where its machine is not known here, or where its entries make no job.
       def take_in(data)
-        job = @jobs.replay(data["entries"])
+        job = told(data["entries"])
         @database.transaction do
           known = @database[:jobs].where(id: data["id"]).first
           next known_already(data) if known
@@ -52,6 +53,19 @@ module UpperBranchServer
       end
 
       private
+
+      # The job, once it is sure that it can be told of: what cannot be shown later is not kept.
+      def told(entries)
+        job = @jobs.replay(entries)
+        raise Problem.invalid("entries/0", NO_JOB) unless job.machine
+
+        job.tap { UpperBranch::Views::Trace.of(job).to_h }
+      rescue UpperBranch::Invalid => e
+        raise Problem.invalid("entries", e.message)
+      rescue NoMethodError, KeyError, TypeError, ArgumentError => e
+        warn "job file: #{e.class}: #{e.message.lines.first&.strip}"
+        raise Problem.invalid("entries", NO_JOB)
+      end
 
       def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]
 

@@ -48,10 +48,14 @@ export function ReportPage() {
         >
           <FileDown size={18} aria-hidden /> PDF
         </a>
-        <a href={`/api/v1/jobs/${id}/file.json`} download className="inline-flex min-h-11 items-center px-2">
+        <a href={`/api/v1/jobs/${id}/file.json`} download className="inline-flex min-h-11 items-center px-2 underline">
           Job as JSON
         </a>
-        <a href={`/api/v1/jobs/${id}/readings.csv`} download className="inline-flex min-h-11 items-center px-2">
+        <a
+          href={`/api/v1/jobs/${id}/readings.csv`}
+          download
+          className="inline-flex min-h-11 items-center px-2 underline"
+        >
           Readings as CSV
         </a>
         <Button onClick={() => window.print()}>
