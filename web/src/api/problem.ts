@@ -36,6 +36,15 @@ export function problemOf(status: number, body: unknown): ApiError {
   return new ApiError(isProblem(body) ? body : { ...NO_SIGNAL, status });
 }
 
+/** What is told of a file that was not taken in: its name, where it is wrong, and that nothing was changed. */
+export function fileRefused(file: string, { problem }: ApiError): string {
+  if (problem.type === NO_SIGNAL.type) return `The server does not answer. Choose ${file} again when it does.`;
+  const field = problem.errors?.[0]?.field;
+  // Where the sentence begins with the field already, it is not named twice.
+  const where = field && !problem.detail.startsWith(field) ? `, ${field}` : "";
+  return `${file}${where}: ${problem.detail} Nothing was changed.`;
+}
+
 function isProblem(body: unknown): body is Problem {
   return typeof body === "object" && body !== null && "detail" in body && "status" in body;
 }

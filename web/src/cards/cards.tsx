@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { useState } from "react";
 import { queries } from "../api/queries";
 import { api } from "../api/client";
-import { ApiError } from "../api/problem";
+import { ApiError, fileRefused } from "../api/problem";
 import type { SpecCard, SpecItem } from "../api/types";
 import { useCatalogue } from "../api/use-catalogue";
 import { Button } from "../ui/button";
@@ -34,11 +34,7 @@ export function Cards() {
       refresh();
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      const field = error.problem.errors?.[0]?.field;
-      setSaid({
-        text: `${file.name}${field ? `, ${field}` : ""}: ${error.problem.detail} Nothing was changed.`,
-        wrong: true,
-      });
+      setSaid({ text: fileRefused(file.name, error), wrong: true });
     }
   };
   return (

@@ -30,8 +30,8 @@ export function Visits() {
 function Head({ visit }: { visit: Visit }) {
   return (
     <>
-      {visit.title}
-      <span className="block text-sm text-dim">
+      <span className="block pt-2">{visit.title}</span>
+      <span className="block pb-1 text-sm text-dim">
         {new Date(visit.begun).toLocaleDateString(undefined, { dateStyle: "medium" })} · {visit.outcome.says}
       </span>
     </>

@@ -55,7 +55,7 @@ export function JobCard(props: {
         </span>
       </Link>
       <div className="mx-4 flex min-h-12 items-center gap-2 border-t border-line">
-        <span className="min-w-0 flex-1 text-[15px] leading-tight">
+        <span className="min-w-0 flex-1 py-2 text-[15px] leading-tight">
           {job.waiting && job.closed_as === null ? (
             <span className="flex items-center gap-1.5 text-fuel">
               <Hourglass size={16} aria-hidden className="shrink-0" />

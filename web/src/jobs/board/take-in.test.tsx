@@ -3,7 +3,7 @@ import { screen } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
-import { ApiError } from "../../api/problem";
+import { ApiError, problemOf } from "../../api/problem";
 import { draw, job } from "../../testing/render";
 import { TakeIn } from "./take-in";
 
@@ -38,6 +38,31 @@ describe("a job's file", () => {
     await user.upload(screen.getByLabelText("Take in a job's file"), file);
     expect((await screen.findByRole("alert")).textContent).toBe(
       "press.json, entries/0: kind is missing. Nothing was changed.",
+    );
+  });
+
+  it("names a field once", async () => {
+    const problem = {
+      type: "",
+      title: "",
+      status: 422,
+      detail: "format: is not one of these.",
+      errors: [{ field: "format", detail: "" }],
+    };
+    vi.spyOn(api, "takeInJob").mockRejectedValue(new ApiError(problem));
+    const { user } = open();
+    await user.upload(screen.getByLabelText("Take in a job's file"), file);
+    expect((await screen.findByRole("alert")).textContent).toBe(
+      "press.json: format: is not one of these. Nothing was changed.",
+    );
+  });
+
+  it("does not say that a file is kept here when the server is away", async () => {
+    vi.spyOn(api, "takeInJob").mockRejectedValue(problemOf(0, null));
+    const { user } = open();
+    await user.upload(screen.getByLabelText("Take in a job's file"), file);
+    expect((await screen.findByRole("alert")).textContent).toBe(
+      "The server does not answer. Choose press.json again when it does.",
     );
   });
 });

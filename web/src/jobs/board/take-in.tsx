@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
-import { ApiError } from "../../api/problem";
+import { ApiError, fileRefused } from "../../api/problem";
 import { queries } from "../../api/queries";
 import { FileButton } from "../../ui/file-button";
 
@@ -19,8 +19,7 @@ export function TakeIn() {
       void navigate(`/jobs/${job.id}`);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      const field = error.problem.errors?.[0]?.field;
-      setWrong(`${file.name}${field ? `, ${field}` : ""}: ${error.problem.detail} Nothing was changed.`);
+      setWrong(fileRefused(file.name, error));
     }
   };
   return (
