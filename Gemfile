@@ -17,6 +17,8 @@ group :server do
   gem "puma", "~> 8.0"
   gem "rack-session", "~> 2.1"
   gem "rackup", "~> 2.2"
+  gem "ruby-vips", "~> 2.2", require: false
+  gem "rubyzip", "~> 2.4", require: false
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
 end

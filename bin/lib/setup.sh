@@ -53,7 +53,8 @@ need_packages() {
 server_packages() {
   step "looking for the Debian packages of the server"
   need_packages postgresql='/usr/lib/postgresql/*/bin/postgres' postgresql-client=psql libpq-dev=/usr/include/postgresql/libpq-fe.h build-essential=make \
-    ruby-dev='/usr/include/*/ruby-*/ruby/config.h' libyaml-dev=/usr/include/yaml.h ruby-bundler=bundle git=git ca-certificates=/etc/ssl/certs/ca-certificates.crt
+    ruby-dev='/usr/include/*/ruby-*/ruby/config.h' libyaml-dev=/usr/include/yaml.h ruby-bundler=bundle git=git ca-certificates=/etc/ssl/certs/ca-certificates.crt \
+    libvips42='/usr/lib/*/libvips.so.42'
 }
 
 # Chromium for the interface; the rest for nokogiri, which the tests' browser driver compiles.

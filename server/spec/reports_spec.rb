@@ -45,6 +45,19 @@ RSpec.describe "Reports over HTTP" do
     expect(shop).to include("Everything entered", "Pump shot: weak", "Still suspected")
   end
 
+  it "hold their photos, and say which are not here" do
+    UpperBranchServer::Demo.load(ServerUnderTest.store, ServerUnderTest.database)
+    id = ServerUnderTest.database[:jobs].where(title: "Sprayer pump pours fuel from its vent").get(:id)
+    text, = paper({ "id" => id })
+    expect(text).to include("Photos", "the seat as it was found", "bowl, its nut and the old ring")
+    expect(last_response.body.scan("/Subtype /Image").size).to eq 2
+    photos = ServerUnderTest.database[:photos]
+    photos.where(id: photos.get(:id)).delete
+    text, = paper({ "id" => id })
+    expect(text).to include "This picture is not here yet."
+    expect(last_response.body.scan("/Subtype /Image").size).to eq 1
+  end
+
   it "run on over as many pages as it takes, whatever letters are in them" do
     notes = Array.new(80) { |i| entry("note", text: "Ärmel, naïve, 3 µm ± 2, line #{i}: #{'so it went on ' * 6}") }
     long = job_with(*notes)

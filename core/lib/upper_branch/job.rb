@@ -32,6 +32,13 @@ module UpperBranch
       def off? = back.nil?
     end
 
+    # A passage, jet or hole that was cleared; passage: id of strip.yml, nil for one by a name of its own; found, left:
+    # words of strip.yml; place: id of the carburetor of a set, or nil.
+    Cleared = Struct.new(:entry, :passage, :name, :found, :left, :place, keyword_init: true)
+
+    # A photo; photo: the id its picture is kept under; of: id of the entry it shows, nil for the machine as a whole.
+    Photo = Struct.new(:entry, :photo, :of, :caption, keyword_init: true)
+
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
@@ -41,9 +48,10 @@ module UpperBranch
     # entries: rows as they are stored. lost: what of them the catalogue no longer knows, [{entry:, says:}].
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}]. parts: Part each that came
-    # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}.
+    # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}; cleared: Cleared each,
+    # photos: Photo each, in the order they came.
     attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates, :parts, :tasks
+                :waived, :gates, :parts, :tasks, :cleared, :photos
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -60,6 +68,8 @@ module UpperBranch
       @loose = []
       @parts = []
       @tasks = {}
+      @cleared = []
+      @photos = []
       @cautions = []
       @notes = []
       @lost = []

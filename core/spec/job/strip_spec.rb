@@ -78,4 +78,67 @@ RSpec.describe "What came off" do
     broken = file.merge("parts" => [{ "part" => "flux-tube" }])
     refused("parts/0/part") { UpperBranch::Job::JobFile.job(CATALOGUE, JSON.generate(broken)) }
   end
+
+  describe "what was cleared" do
+    def cleared(known) = UpperBranch::Views::Strip.cleared(known)
+    def clear(known, **data) = with(known, "cleared", data.transform_keys(&:to_s))
+
+    it "is told with how it was found and how it was left" do
+      known = clear(opened, passage: "main-jet", found: "gum", left: "clear")
+      known = clear(known, name: " Hole of my own ", found: "shut", left: "partly")
+      expect(cleared(known).map { |row| row.values_at(:name, :found, :left, :right) })
+        .to eq [["Main jet", "gum or varnish", "clear, both ways", true],
+                ["Hole of my own", "shut altogether", "only partly clear", false]]
+      expect(UpperBranch::Views::Told.of(known).last[:says])
+        .to eq "Hole of my own: found shut altogether, left only partly clear"
+      left = UpperBranch::Views::Report.of(known, title: "x").to_h[:left_open]
+      expect(left).to include(name: "Hole of my own", reason: "only partly clear")
+    end
+
+    it "is one of what the machine has, in words the shop knows" do
+      refused("passage", /Screw|idle-port/) { clear(opened, passage: "pump-nozzle", found: "gum", left: "clear") }
+      refused("name") { clear(opened, name: "", found: "gum", left: "clear") }
+      refused("found", /gum/) { clear(opened, passage: "main-jet", found: "treacle", left: "clear") }
+      refused("left", /as-found/) { clear(opened, passage: "main-jet", found: "gum", left: "shining") }
+      refused("place") { clear(opened, passage: "main-jet", found: "gum", left: "clear", place: "9") }
+      names = UpperBranch::Views::MachineInHand.of(live_job("diaphragm"))[:passages].map { |row| row[:id] }
+      expect(names).to include("pulse", "idle-well")
+      expect(names).not_to include("bowl")
+    end
+
+    it "survives a catalogue that forgot it, and stands in a job's file" do
+      gone = opened.entries + [{ "id" => "g", "kind" => "cleared",
+                                 "data" => { "passage" => "flux", "found" => "gum", "left" => "x" } }]
+      expect(cleared(UpperBranch::Job.replay(CATALOGUE, gone)).first).to include(name: "flux", left: "x", right: false)
+      file = { "machine" => { "family" => "small-float" },
+               "cleared" => [{ "passage" => "main-jet", "found" => "gum", "left" => "clear" }] }
+      read = UpperBranch::Job::JobFile.job(CATALOGUE, JSON.generate(file))
+      expect(read.cleared.map(&:name)).to eq ["Main jet"]
+    end
+  end
+
+  describe "a photo" do
+    def shown(known, **data) = with(known, "photo", data.transform_keys(&:to_s))
+    def photos(known) = UpperBranch::Views::Strip.photos(known)
+
+    it "shows what was entered, or the machine as a whole" do
+      nut = opened.parts[1].entry
+      shot = { "photo" => "a", "of" => nut, "caption" => " " }
+      known = opened.with({ "id" => "p1", "kind" => "photo", "data" => shot })
+      known = shown(known, photo: "b", caption: "on the bench")
+      expect(photos(known).map { |row| row.values_at(:photo, :of, :caption, :shows) })
+        .to eq [["a", nut, nil, "Off: Bowl nut, 1/2 in"], ["b", nil, "on the bench", nil]]
+      expect(UpperBranch::Views::Told.of(known).last(2).map { |row| row[:says] })
+        .to eq ["Photo: Off: Bowl nut, 1/2 in", "Photo: on the bench"]
+    end
+
+    it "is asked for once, of something that stands, and not without end" do
+      refused("of") { shown(opened, photo: "a", of: "nowhere") }
+      refused("photo") { shown(shown(opened, photo: "a"), photo: "a") }
+      refused("caption") { shown(opened, photo: "a", caption: "x" * 201) }
+      many = Array.new(100) { |i| { "id" => "p#{i}", "kind" => "photo", "data" => { "photo" => i.to_s } } }
+      full = UpperBranch::Job.replay(CATALOGUE, opened.entries + many)
+      refused("kind", /at most 100/) { shown(full, photo: "a") }
+    end
+  end
 end

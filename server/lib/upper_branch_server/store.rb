@@ -6,13 +6,15 @@ module UpperBranchServer
   #   store = Store.new(database, catalogue)
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
-    attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits
+    attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
+                :photos
 
     def initialize(database, catalogue)
       @database = database
       @catalogue = catalogue
       @jobs = Jobs.new(database, catalogue)
-      @job_files = JobFiles.new(database, @jobs)
+      @photos = Photos.new(database)
+      @job_files = JobFiles.new(database, @jobs, @photos)
       @visits = Visits.new(database, @jobs)
       @shop = Shop.new(database, catalogue)
       @catalogues = Catalogues.new(database, catalogue)

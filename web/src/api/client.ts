@@ -80,6 +80,14 @@ export const api = {
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
   takeInJob: (text: string) => taken(http.POST("/api/v1/jobs/file", { body: { text } })),
+  takeInArchive: (zip: Blob) =>
+    taken(
+      http.POST("/api/v1/jobs/zip", {
+        body: zip as unknown as string,
+        bodySerializer: () => zip,
+        headers: { "content-type": "application/zip" },
+      }),
+    ),
   report: (id: string, audience: string) =>
     taken(http.GET("/api/v1/jobs/{id}/report", { params: { path: { id }, query: { for: audience } } })),
   workSheet: (id: string, repair: string, place: string) =>

@@ -321,6 +321,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/file.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["jobArchive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeInArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+                photo: components["schemas"]["Uuid"];
+            };
+            cookie?: never;
+        };
+        get: operations["photo"];
+        /** @description JPEG or PNG up to 10 MB. Sent again, it is stored once. The entry that names it goes the way of all entries, before or after. */
+        put: operations["keepPhoto"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/readings.csv": {
         parameters: {
             query?: never;
@@ -574,7 +628,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewCleared"] | components["schemas"]["NewPhoto"] | components["schemas"]["NewSetting"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -682,6 +736,33 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+        };
+        NewCleared: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cleared";
+            data: components["schemas"]["ClearedData"];
+        };
+        NewPhoto: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photo";
+            data: components["schemas"]["PhotoData"];
+        };
+        NewSetting: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "setting";
+            data: components["schemas"]["SettingData"];
         };
         NewTask: {
             id: components["schemas"]["Uuid"];
@@ -890,6 +971,32 @@ export interface components {
             /** @description why it is left out */
             left?: string;
         };
+        /** @description a passage of the machine (passages), or one by a name of its own; found, left: words of the catalogue (cleared) */
+        ClearedData: {
+            passage?: string;
+            name?: string;
+            place?: string;
+            found: string;
+            left: string;
+        };
+        /** @description photo: the id its picture is sent under (PUT /api/v1/jobs/{id}/photos/{photo}); of: the entry it shows */
+        PhotoData: {
+            photo: components["schemas"]["Uuid"];
+            of?: components["schemas"]["Uuid"];
+            caption?: string;
+        };
+        /** @description one round of a setting loop: what stood where, and what was read; goals: what it is set to; fresh: begin anew */
+        SettingData: {
+            loop: string;
+            place?: string;
+            fresh?: boolean;
+            goals?: {
+                [key: string]: number;
+            };
+            values: {
+                [key: string]: number | string;
+            };
+        };
         RefittedData: {
             entry: components["schemas"]["Uuid"];
         };
@@ -1011,7 +1118,7 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredTask"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredCleared"] | components["schemas"]["StoredPhoto"] | components["schemas"]["StoredSetting"] | components["schemas"]["StoredTask"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
         StoredTrial: {
             id: string;
             /**
@@ -1152,6 +1259,42 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredCleared: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cleared";
+            data: components["schemas"]["ClearedData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredPhoto: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photo";
+            data: components["schemas"]["PhotoData"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredSetting: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "setting";
+            data: components["schemas"]["SettingData"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1659,6 +1802,28 @@ export interface components {
             before: number;
             after: number;
         };
+        PhotoKept: {
+            photo: components["schemas"]["Uuid"];
+            width: number;
+            height: number;
+        };
+        ClearedRow: {
+            entry: string;
+            name: string;
+            place: string | null;
+            found: string;
+            left: string;
+            /** @description nothing is owing there */
+            right: boolean;
+        };
+        PhotoRow: {
+            entry: string;
+            photo: string;
+            of: string | null;
+            caption: string | null;
+            /** @description what it shows, in words */
+            shows: string | null;
+        };
         PartOff: {
             entry: string;
             part: string | null;
@@ -1831,6 +1996,7 @@ export interface components {
             /** @description how it is kept from coming back */
             keep: string[];
             due: string | null;
+            photos: components["schemas"]["PhotoRow"][];
             minutes: number;
             /** Format: date-time */
             begun: string;
@@ -1844,6 +2010,7 @@ export interface components {
             bench: {
                 told: components["schemas"]["Told"][];
                 parts: components["schemas"]["PartOff"][];
+                cleared: components["schemas"]["ClearedRow"][];
                 suspects: {
                     name: string;
                     probability: components["schemas"]["Probability"];
@@ -2171,6 +2338,11 @@ export interface components {
                 lacks: string[];
                 carburetors: number;
                 cylinders: number | null;
+                /** @description what can be cleared on it */
+                passages: {
+                    id: string;
+                    name: string;
+                }[];
                 /** @description kinds of places there are more than one of */
                 places: {
                     [key: string]: components["schemas"]["Place"][];
@@ -2266,6 +2438,8 @@ export interface components {
             }[];
             /** @description names of what is still off; nothing is proven until it is back on */
             loose_ends: string[];
+            cleared: components["schemas"]["ClearedRow"][];
+            photos: components["schemas"]["PhotoRow"][];
             /** @description what came off, the last first: the way it goes back together */
             parts_off: components["schemas"]["PartOff"][];
             repairs: components["schemas"]["RepairDone"][];
@@ -2308,6 +2482,15 @@ export interface components {
                 when?: string;
                 needs: string[];
             }[];
+            /** @description words for how a passage was found and left */
+            cleared: {
+                found: {
+                    [key: string]: string;
+                };
+                left: {
+                    [key: string]: string;
+                };
+            };
             /** @description kinds of mixture screws, and which feature says so */
             screws: {
                 id: string;
@@ -3060,6 +3243,115 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    jobArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description job.json, readings.csv and photos/ID.jpg */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    takeInArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description the job as it was, with its photos */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+                photo: components["schemas"]["Uuid"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the photo as it is kept: JPEG, at most 1600 pixels, without metadata */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    keepPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+                photo: components["schemas"]["Uuid"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoKept"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     jobReadings: {

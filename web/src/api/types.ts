@@ -40,6 +40,7 @@ export type Visit = Schemas["Visits"]["visits"][number];
 export type Report = Schemas["Report"];
 export type WorkSheet = Schemas["WorkSheet"];
 export type PartOff = Schemas["PartOff"];
+export type PhotoRow = Schemas["PhotoRow"];
 export type SheetStep = Schemas["SheetStep"];
 export type Question = Schemas["Question"];
 export type SpecItem = Schemas["Cards"]["items"][number];

@@ -6,8 +6,10 @@ import { useOffer, type Command } from "../shell/commands";
 import { Card } from "../ui/card";
 import { Later } from "../ui/later";
 import { Failed, Loading } from "../ui/state";
+import { Cleared } from "./bars/cleared";
 import { DangerBar } from "./bars/danger-bar";
 import { JobBar, type Sheet } from "./bars/job-bar";
+import { MachinePhotos } from "./bars/machine-photos";
 import { PartsOff } from "./bars/parts-off";
 import { ProblemBar } from "./bars/problem-bar";
 import { PutBack } from "./bars/put-back";
@@ -70,6 +72,8 @@ function Laid() {
           <div className="order-3 grid gap-3 empty:hidden lg:order-none">
             <Visits />
             <PartsOff />
+            <Cleared />
+            <MachinePhotos />
           </div>
         </div>
         <div className="contents min-w-0 content-start gap-3 lg:grid">

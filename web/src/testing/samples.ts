@@ -61,6 +61,7 @@ const MACHINE = {
   places: {},
   engine: { power: null, displacement: null, full_speed: null, demand: null, says: null },
   screws: [],
+  passages: [],
 };
 
 /** As much of a job as a panel needs. */
@@ -83,6 +84,8 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
       cautions: { read: [], danger: [] },
       put_back: [],
       parts_off: [],
+      cleared: [],
+      photos: [],
       loose_ends: [],
       waiting: null,
       proof: [],
@@ -114,6 +117,7 @@ export function catalogue(rows: Record<string, unknown> = {}): Catalogue {
     screws: [],
     chains: [],
     plans: [],
+    cleared: { found: {}, left: {} },
     primer: { openings: [], feeds: {}, lessons: [], drills: [], telephone: [] },
     ...rows,
   } as unknown as Catalogue;

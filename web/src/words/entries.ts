@@ -29,6 +29,12 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `Off: ${entry.data.name ?? entry.data.part ?? "a part"}`;
     case "refitted":
       return "A part back on";
+    case "cleared":
+      return `Cleared: ${entry.data.name ?? entry.data.passage ?? "a passage"}`;
+    case "photo":
+      return `Photo${entry.data.caption ? `: ${entry.data.caption}` : ""}`;
+    case "setting":
+      return `Set: ${entry.data.loop.replaceAll("-", " ")}`;
     case "task":
       return entry.data.left ? `Left out: ${entry.data.left}` : "A task of the plan done";
     case "limits":

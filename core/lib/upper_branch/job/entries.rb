@@ -16,6 +16,8 @@ module UpperBranch
         "put_back" => PutBack,
         "removed" => Removed,
         "refitted" => Refitted,
+        "cleared" => Cleared,
+        "photo" => Photo,
         "task" => Task,
         "repair" => Repair,
         "state" => State,

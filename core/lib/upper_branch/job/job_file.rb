@@ -50,6 +50,7 @@ module UpperBranch
         end
         rows += (data["waived"] || []).each_with_index.map { |row, i| ["waived/#{i}", "waive", row] }
         parts(data, rows)
+        rows += (data["cleared"] || []).each_with_index.map { |row, i| ["cleared/#{i}", "cleared", row] }
         rows << ["state", "state", data["state"]] if data["state"]
         too_late(data, repairs.size)
         rows.each_with_index.map do |(place, kind, body), i|

@@ -18,7 +18,13 @@ module UpperBranch
       def made(machine)
         places = machine.places
         { carburetors: places.carburetors, cylinders: places.cylinders, places: places.to_h,
-          engine: engine(machine.engine), screws: Workshop::Screws.of(machine).map(&:to_h) }
+          engine: engine(machine.engine), passages: passages(machine),
+          screws: Workshop::Screws.of(machine).map(&:to_h) }
+      end
+
+      # What can be cleared on it.
+      def passages(machine)
+        machine.catalogue.book.strip.passages(machine.features).map { |row| { id: row["id"], name: row["name"] } }
       end
 
       def engine(engine)
@@ -42,7 +48,7 @@ module UpperBranch
                        minutes: check.minutes, access: machine.access_to(check) }]
         end
       end
-      private_class_method :made, :engine, :answers, :shop_ways
+      private_class_method :made, :engine, :passages, :answers, :shop_ways
     end
   end
 end

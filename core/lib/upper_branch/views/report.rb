@@ -31,7 +31,7 @@ module UpperBranch
       def to_h
         { for: @audience, title: @title, machine: machine, complaint: complaint, found: found, done: done,
           shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due,
-          minutes: @job.minutes.round, bench: shop? ? bench : nil, footer: FOOTER }
+          photos: Strip.photos(@job), minutes: @job.minutes.round, bench: shop? ? bench : nil, footer: FOOTER }
       end
 
       private
@@ -138,7 +138,14 @@ module UpperBranch
           reason = @job.tasks.dig(step.id, :left)
           reason && { name: step.name, reason: reason }
         end
-        waived + tasks + unproven
+        waived + tasks + uncleared + unproven
+      end
+
+      # Passages that were not left clear.
+      def uncleared
+        Strip.cleared(@job).reject { |row| row[:right] }.map do |row|
+          { name: [row[:name], row[:place]].compact.join(", "), reason: row[:left] }
+        end
       end
 
       def unproven
@@ -171,7 +178,7 @@ module UpperBranch
 
       # Everything, for the shop: the entries, what came off, what is still suspected.
       def bench
-        { told: Told.of(@job), parts: Strip.of(@job), suspects: suspects,
+        { told: Told.of(@job), parts: Strip.of(@job), cleared: Strip.cleared(@job), suspects: suspects,
           limits: @machine.limits.given_rows.map { |id, row| limit(id, row) } }
       end
 

@@ -2,7 +2,7 @@
 
 module UpperBranch
   module Views
-    # What came off, as plain data, the last first: the way it goes back together.
+    # What came off, the last first: the way it goes back together; what was cleared; and the photos. As plain data.
     #
     #   Strip.of(job)   # => [{entry:, part:, name:, notes: [{note:, name:, text:}], condition:, refit:, back:}, ...]
     module Strip
@@ -15,6 +15,22 @@ module UpperBranch
             place: part.place && job.machine.places.name("carburetor", part.place),
             refit: strip.item(part.part)&.fetch("refit"), back: part.back }
         end
+      end
+
+      # What was cleared, the first first: [{entry:, name:, place:, found:, left:, right: nothing is owing there}, ...]
+      def cleared(job)
+        words = job.catalogue.book.strip.cleared
+        job.cleared.map do |row|
+          { entry: row.entry, name: row.name, place: row.place && job.machine.places.name("carburetor", row.place),
+            found: words["found"].fetch(row.found, row.found), left: words["left"].fetch(row.left, row.left),
+            right: words["right"].include?(row.left) }
+        end
+      end
+
+      # Photos in the order they came: [{entry:, photo:, of:, caption:, shows: what it shows, in words or nil}, ...]
+      def photos(job)
+        said = job.all.to_h { |entry| [entry.id, entry] }
+        job.photos.map { |photo| { **photo.to_h, shows: said[photo.of]&.says(job) } }
       end
 
       def notes(strip, part)

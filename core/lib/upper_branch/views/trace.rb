@@ -39,6 +39,8 @@ module UpperBranch
           closing: @job.closing,
           put_back: put_back,
           parts_off: Strip.of(@job),
+          cleared: Strip.cleared(@job),
+          photos: Strip.photos(@job),
           loose_ends: @job.loose_ends,
           waiting: @job.waiting&.to_h,
           cautions: cautions

@@ -7,7 +7,7 @@ module UpperBranchServer
     # The report of a job on paper: the blocks of UpperBranch::Views::Report, in their order, one or two pages for a
     # customer.
     #
-    #   ReportPdf.new(report).render   # => "%PDF-1.3 ...", bytes
+    #   ReportPdf.new(report, pictures).render   # => "%PDF-1.3 ...", bytes
     class ReportPdf
       FONTS = File.join(ROOT, "web", "node_modules", "@expo-google-fonts", "atkinson-hyperlegible-next").freeze
       INK = "1F2A24"
@@ -16,10 +16,12 @@ module UpperBranchServer
       RUST = "A3231F"
       MARGIN = 46 # points
       GAP = 7
+      PICTURE = 170 # points, the height of a photo
 
-      # report: as Views::Report gives it, with begun and last (Time or text)
-      def initialize(report)
+      # report: as Views::Report gives it, with begun and last (Time or text); pictures: {photo id => JPEG}
+      def initialize(report, pictures = {})
         @report = report
+        @pictures = pictures
         @pdf = Prawn::Document.new(page_size: "A4", margin: [MARGIN, MARGIN, MARGIN + 14, MARGIN],
                                    info: { Title: report[:title], Creator: "Upper Branch" })
         @pdf.font_families.update("sans" => { normal: font("400Regular"), bold: font("700Bold") })
@@ -31,6 +33,7 @@ module UpperBranchServer
       def render
         heading
         blocks
+        photos
         bench if @report[:bench]
         feet
         @pdf.render
@@ -106,6 +109,31 @@ module UpperBranchServer
         end
       end
 
+      # Two photos in a row, each over what it shows; one whose picture is not here is told of.
+      def photos
+        rows = @report[:photos].each_slice(2).to_a
+        return if rows.empty?
+
+        @pdf.start_new_page if @pdf.cursor < PICTURE + 80
+        block("Photos", rows) do |row|
+          @pdf.start_new_page if @pdf.cursor < PICTURE + 40
+          top = @pdf.cursor
+          lowest = row.each_with_index.map { |photo, i| photo(photo, top, i) }.min
+          @pdf.move_cursor_to lowest
+        end
+      end
+
+      # The height it ends at.
+      def photo(row, top, column)
+        wide = @pdf.bounds.width / 2
+        picture = @pictures[row[:photo]]
+        @pdf.bounding_box([column * wide, top], width: wide - 10) do
+          picture ? @pdf.image(StringIO.new(picture), fit: [wide - 10, PICTURE]) : dim("This picture is not here yet.")
+          dim([row[:caption], row[:shows]].compact.join("  ·  "))
+        end
+        @pdf.cursor
+      end
+
       def columns(texts, color)
         wide = @pdf.bounds.width / 3
         @pdf.start_new_page if @pdf.cursor < 40
@@ -125,6 +153,9 @@ module UpperBranchServer
           row[:struck] ? dim("#{row[:says]} (struck out)") : line(row[:says])
         end
         block("What came off", bench[:parts]) { |row| line(part(row)) }
+        block("What was cleared", bench[:cleared]) do |row|
+          line("#{[row[:name], row[:place]].compact.join(', ')}: found #{row[:found]}, left #{row[:left]}")
+        end
         block("Still suspected", bench[:suspects]) { |row| line("#{row[:name]} #{(100 * row[:probability]).round} %") }
         block("Limits of this job", bench[:limits]) do |row|
           line("#{row[:name]}: #{Array(row[:cuts]).join(' to ')} #{row[:unit]} (#{row[:source]})")

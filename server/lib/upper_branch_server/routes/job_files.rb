@@ -32,9 +32,11 @@ module UpperBranchServer
       module Helpers
         def attachment_of(name) = headers("content-disposition" => %(attachment; filename="#{name}"))
 
-        # The file of the request, each entry of the shape that its kind has.
-        def job_file
-          data = RequestBody.read(StringIO.new(body_as("JobFileText", LIMIT * 2)["text"]), LIMIT)
+        def job_file = job_of(body_as("JobFileText", LIMIT * 2)["text"])
+
+        # What a job's file says, each entry of the shape that its kind has.
+        def job_of(text)
+          data = RequestBody.read(StringIO.new(text), LIMIT)
           settings.contract.check("JobFile", data)
           data["entries"].each_with_index { |entry, i| entry_of_file(entry, i) }
           data

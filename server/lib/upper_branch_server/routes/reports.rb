@@ -8,11 +8,13 @@ module UpperBranchServer
         app.get("/api/v1/jobs/:id/report") { answer(report_of(settings.store.jobs.find(job_id))) }
 
         app.get("/api/v1/jobs/:id/report.pdf") do
-          report = report_of(settings.store.jobs.find(job_id))
+          stored = settings.store.jobs.find(job_id)
+          report = report_of(stored)
+          pictures = settings.store.photos.of(stored.id, report[:photos].map { |row| row[:photo] })
           content_type "application/pdf"
           cache_control :no_store
           headers "content-disposition" => %(attachment; filename="report-#{report[:for]}.pdf")
-          UpperBranchServer::Reports::ReportPdf.new(report).render
+          UpperBranchServer::Reports::ReportPdf.new(report, pictures).render
         end
 
         app.helpers Helpers

@@ -12,10 +12,11 @@ module UpperBranchServer
       NO_JOB = "These entries make no job: the first says which machine it is, and each was admitted where it was made."
       COLUMNS = %w[at check place value unit words].freeze
 
-      # jobs: Jobs
-      def initialize(database, jobs)
+      # jobs: Jobs; photos: Photos
+      def initialize(database, jobs, photos)
         @database = database
         @jobs = jobs
+        @photos = photos
       end
 
       # Plain data of a job's file.
@@ -23,6 +24,14 @@ module UpperBranchServer
         stored = @jobs.find(id)
         { "format" => FORMAT, "version" => VERSION, "id" => stored.id, "title" => stored.title,
           "entries" => stored.entries }
+      end
+
+      # Parts of a job's zip, by name: the file, the readings, and the photos it names.
+      def archive(id)
+        file = out(id)
+        pictures = @photos.of(file["id"], named(file["entries"]))
+        { JobArchive::JOB => JSON.pretty_generate(file), JobArchive::READINGS => readings(id),
+          **pictures.sort.to_h { |photo, bytes| ["photos/#{photo}.jpg", bytes] } }
       end
 
       # The readings of a job as CSV, the oldest first.
@@ -40,19 +49,27 @@ module UpperBranchServer
 
       # Takes a file in: Stored. It was admitted where it was made, and is taken as it is: what this catalogue no longer
       # knows of it is lost when it is replayed, as with any stored job. Raises Problem 409 where another job has its
-      # id, 422 where its machine is not known here, or where its entries make no job.
-      def take_in(data)
+      # id, 422 where its machine is not known here, where its entries make no job, or where no entry names a photo.
+      # pictures: {photo id => bytes}
+      def take_in(data, pictures = {})
         job = told(data["entries"])
+        strange = pictures.keys - named(data["entries"])
+        raise Problem.invalid("photos/#{strange.first}.jpg", "No entry of this job names this photo") if strange.any?
+
         @database.transaction do
           known = @database[:jobs].where(id: data["id"]).first
-          next known_already(data) if known
-
-          insert(data, job)
+          known ? known_already(data) : insert(data, job)
+          pictures.each { |photo, bytes| @photos.take_in(data["id"], photo, bytes) }
         end
         @jobs.find(data["id"])
       end
 
       private
+
+      # Ids of the photos that entries name, struck out or not.
+      def named(entries)
+        entries.filter_map { |entry| entry.dig("data", "photo")&.downcase if entry["kind"] == "photo" }
+      end
 
       # The job, once it is sure that it can be told of: what cannot be shown later is not kept.
       def told(entries)

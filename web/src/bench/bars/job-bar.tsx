@@ -2,6 +2,7 @@ import { FileText, Hourglass, Ruler, Undo2 } from "lucide-react";
 import { Link } from "react-router";
 import { entry } from "../../api/entries";
 import { useKeys, useKeySheet, useShown } from "../../keys/use-keys";
+import { PhotoButton } from "../../photos/photo-button";
 import { Button } from "../../ui/button";
 import { useDesk } from "../desk";
 import { StateBar } from "./state-bar";
@@ -46,6 +47,7 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
         >
           <Hourglass size={18} aria-hidden /> <span className="sr-only">Put aside</span>
         </Button>
+        {job.trace.closing === null && <PhotoButton job={job.id} name="Photo of the machine" add={add} />}
         <Link
           to={`/jobs/${job.id}/report`}
           aria-label="Report"

@@ -44,6 +44,19 @@ describe("what came off", () => {
     expect(sent).toMatchObject([{ kind: "removed", data: { name: "a washer under the lid" } }]);
   });
 
+  it("a part that came off has its photos", () => {
+    const nut = part("n", "Nut");
+    const photos = [
+      { entry: "e", photo: "p", of: "n", caption: null, shows: "Off: Nut" },
+      { entry: "e2", photo: "q", of: "other", caption: "something else", shows: null },
+    ];
+    atDesk(<PartsOff />, {
+      job: job({ parts_off: [nut], photos, state: { ...on, carburetor: "open" }, closing: null }),
+    });
+    expect(screen.getByLabelText("Photo of Nut")).toBeTruthy();
+    expect(screen.getAllByRole("button", { name: /^Photo:/ })).toHaveLength(1);
+  });
+
   it("is nothing while nothing came off, nor once the job is closed", () => {
     const whole = atDesk(<PartsOff />, { job: job({ parts_off: [], state: on, closing: null }) });
     expect(whole.container.textContent).toBe("");

@@ -2,6 +2,8 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import { entry } from "../../api/entries";
 import type { PartOff } from "../../api/types";
+import { PhotoButton } from "../../photos/photo-button";
+import { Photos } from "../../photos/photos";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
@@ -45,7 +47,8 @@ function told(off: number, back: number): string {
 }
 
 function StillOff({ part }: { part: PartOff }) {
-  const { add } = useDesk();
+  const { add, job } = useDesk();
+  const photos = job.trace.photos.filter((row) => row.of === part.entry);
   const notes = part.notes.map((row) => `${row.name} ${row.text}`);
   const said = [part.place, ...notes, CONDITION[part.condition]].filter(Boolean).join(" · ");
   return (
@@ -54,7 +57,9 @@ function StillOff({ part }: { part: PartOff }) {
         <strong className="font-semibold">{part.name}</strong>
         {said && <span className="text-fuel"> {said}</span>}
         {part.refit && <span className="block text-[15px] text-dim">{part.refit}</span>}
+        <Photos job={job.id} rows={photos} onDrop={(row) => void add(entry("strike", { entry: row.entry }))} />
       </span>
+      <PhotoButton job={job.id} of={part.entry} name={`Photo of ${part.name}`} add={add} />
       <Button
         className="shrink-0 px-3!"
         aria-label={`Back on: ${part.name}`}

@@ -31,6 +31,7 @@ const report = (row: Partial<Report> = {}): Report => ({
   outcome: { as: "open", says: "Still on the bench." },
   keep: ["Run it now and then."],
   due: "Yearly.",
+  photos: [{ entry: "p", photo: "one", of: null, caption: "on the bench", shows: null }],
   minutes: 42,
   begun: "2026-11-03T08:00:00Z",
   last: "2026-11-03T09:00:00Z",
@@ -70,6 +71,7 @@ describe("a report", () => {
     const bench = {
       told: [{ entry: "1", says: "Pump shot: weak", mark: "abnormal" as const, struck: true }],
       parts: [],
+      cleared: [{ entry: "c", name: "Main jet", place: null, found: "gum", left: "clear", right: true }],
       suspects: [{ name: "Accelerator pump", probability: 0.3 }],
       limits: [{ name: "Idle speed", cuts: [650, 800], unit: "rpm", source: "plate" }],
     };
@@ -84,6 +86,8 @@ describe("a report", () => {
     expect(told.querySelector("s")?.textContent).toBe("Pump shot: weak");
     expect((await region("Still suspected")).textContent).toMatch(/Accelerator pump 30/);
     expect((await region("Limits of this job")).textContent).toContain("Idle speed: 650 to 800 rpm (plate)");
+    expect((await region("What was cleared")).textContent).toContain("Main jet: found gum, left clear");
+    expect((await region("Photos")).querySelector("img")?.getAttribute("src")).toBe("/api/v1/jobs/job-1/photos/one");
     expect(screen.queryByRole("region", { name: "What came off" })).toBeNull();
     expect(screen.queryByRole("region", { name: "What was found" })).toBeNull();
     expect(ask).toHaveBeenLastCalledWith("job-1", "shop");

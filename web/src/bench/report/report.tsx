@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { queries } from "../../api/queries";
 import type { Report } from "../../api/types";
+import { Picture } from "../../photos/photos";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Segmented } from "../../ui/segmented";
@@ -48,6 +49,9 @@ export function ReportPage() {
         >
           <FileDown size={18} aria-hidden /> PDF
         </a>
+        <a href={`/api/v1/jobs/${id}/file.zip`} download className="inline-flex min-h-11 items-center px-2 underline">
+          Job with photos
+        </a>
         <a href={`/api/v1/jobs/${id}/file.json`} download className="inline-flex min-h-11 items-center px-2 underline">
           Job as JSON
         </a>
@@ -63,13 +67,13 @@ export function ReportPage() {
         </Button>
       </div>
       <Card className="mx-auto max-w-[60rem] p-6! print:max-w-none print:border-0 print:p-0!">
-        <Paper report={data} />
+        <Paper report={data} job={id} />
       </Card>
     </>
   );
 }
 
-function Paper({ report }: { report: Report }) {
+function Paper({ report, job }: { report: Report; job: string }) {
   const { machine } = report;
   const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: "long" });
   const days = [...new Set([day(report.begun), day(report.last)])].join(" to ");
@@ -132,6 +136,7 @@ function Paper({ report }: { report: Report }) {
         {(row) => row}
       </Part>
       {report.due && <p className="mt-4">Due again: {report.due}</p>}
+      {report.photos.length > 0 && <Pictures rows={report.photos} job={job} />}
       {report.bench && <Bench bench={report.bench} minutes={report.minutes} />}
       <p className="mt-6 border-t border-line pt-2 text-sm text-dim">{report.footer}</p>
     </article>
@@ -150,6 +155,23 @@ function Part<T>({ title, rows, children }: { title: string; rows: T[]; children
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Photos two in a row, each with what it shows. */
+function Pictures({ rows, job }: { rows: Report["photos"]; job: string }) {
+  return (
+    <section aria-label="Photos" className="mt-5">
+      <h2 className="text-xl">Photos</h2>
+      <div className="mt-1 grid gap-4 sm:grid-cols-2 print:grid-cols-2">
+        {rows.map((row) => (
+          <figure key={row.entry} className="break-inside-avoid">
+            <Picture job={job} photo={row.photo} className="aspect-[4/3] w-full rounded-lg object-contain" />
+            <figcaption className="text-dim">{[row.caption, row.shows].filter(Boolean).join(" · ")}</figcaption>
+          </figure>
+        ))}
+      </div>
     </section>
   );
 }
@@ -198,6 +220,9 @@ function Bench({ bench, minutes }: { bench: NonNullable<Report["bench"]>; minute
             .filter(Boolean)
             .join(" · ")
         }
+      </Part>
+      <Part title="What was cleared" rows={bench.cleared}>
+        {(row) => `${[row.name, row.place].filter(Boolean).join(", ")}: found ${row.found}, left ${row.left}`}
       </Part>
       <Part title="Still suspected" rows={bench.suspects}>
         {(row) => `${row.name} ${percent(row.probability)}`}

@@ -6,14 +6,15 @@ import { ApiError, fileRefused } from "../../api/problem";
 import { queries } from "../../api/queries";
 import { FileButton } from "../../ui/file-button";
 
-/** Takes a job in from its file, as it was written elsewhere. */
+/** Takes a job in from its file, as it was written elsewhere: JSON, or a zip with its photos. */
 export function TakeIn() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [wrong, setWrong] = useState<string | null>(null);
   const bring = async (file: File) => {
     try {
-      const job = await api.takeInJob(await file.text());
+      const zip = file.name.endsWith(".zip") || file.type === "application/zip";
+      const job = await (zip ? api.takeInArchive(file) : api.takeInJob(await file.text()));
       client.setQueryData(queries.job(job.id).queryKey, job);
       void client.invalidateQueries({ queryKey: ["jobs"] });
       void navigate(`/jobs/${job.id}`);
@@ -24,7 +25,11 @@ export function TakeIn() {
   };
   return (
     <div className="mt-4 flex flex-wrap items-center gap-3">
-      <FileButton name="Take in a job's file" accept=".json,application/json" onFile={(file) => void bring(file)} />
+      <FileButton
+        name="Take in a job's file"
+        accept=".json,.zip,application/json,application/zip"
+        onFile={(file) => void bring(file)}
+      />
       {wrong && (
         <p role="alert" className="rounded-xl border border-rust bg-rust-soft p-3">
           {wrong}

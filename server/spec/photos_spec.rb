@@ -1,0 +1,189 @@
+# frozen_string_literal: true
+
+require_relative "server_helper"
+ENV["VIPS_WARNING"] ||= "1" # broken pictures are what this is about
+require "vips"
+require "zip"
+
+RSpec.describe "Photos" do
+  let(:job) { job_with(entry("removed", part: "fuel-line")) }
+
+  # Two halves, dark and light, so that turning it shows.
+  def picture(wide = 40, high = 20)
+    Vips::Image.black(wide / 2, high).join(Vips::Image.black(wide / 2, high) + 255, :horizontal).cast(:uchar)
+  end
+
+  def jpeg(image = picture) = image.jpegsave_buffer(Q: 90)
+
+  # With a place and a camera in it, lying on its side: tags of the Exif 2.3 standard (CIPA DC-008).
+  def with_metadata
+    image = picture.mutate do |one|
+      one.set_type!(GObject::GSTR_TYPE, "exif-ifd0-Make", "Wobbly Camera Works")
+      one.set_type!(GObject::GSTR_TYPE, "exif-ifd3-GPSLatitude", "52/1 30/1 0/1")
+      one.set_type!(GObject::GINT_TYPE, "orientation", 6)
+    end
+    jpeg(image)
+  end
+
+  def send_photo(bytes, id = SecureRandom.uuid, type = "image/jpeg", to: job["id"])
+    header "Content-Type", type
+    put "/api/v1/jobs/#{to}/photos/#{id}", bytes
+    id
+  end
+
+  def kept(id, to = job["id"])
+    get "/api/v1/jobs/#{to}/photos/#{id}"
+    last_response.body.b
+  end
+
+  def refusal = [last_response.status, answer["type"].delete_prefix("/problems/")]
+
+  it "are kept without a word of where and by what they were taken, and the right way up" do
+    sent = with_metadata
+    expect(sent).to include "Wobbly Camera Works"
+    id = send_photo(sent)
+    expect([last_response.status, answer]).to eq [200, { "photo" => id, "width" => 20, "height" => 40 }]
+    assert_response_schema_confirm(200)
+    stored = Vips::Image.new_from_buffer(kept(id), "")
+    expect(stored.get_fields.grep(UpperBranchServer::Pictures::METADATA)).to be_empty
+    expect(last_response.body.b).not_to include "Wobbly"
+    # Orientation 6 (Exif): the stored left edge is the top: dark above, light below.
+    expect([stored.crop(0, 2, 20, 14).avg, stored.crop(0, 24, 20, 14).avg]).to match [be < 20, be > 235]
+  end
+
+  it "are served as pictures and nothing else" do
+    kept(send_photo(jpeg))
+    headers = last_response.headers
+    expect(headers["content-type"]).to eq "image/jpeg"
+    expect(headers["x-content-type-options"]).to eq "nosniff"
+    expect(headers["content-security-policy"]).to eq "default-src 'none'; sandbox"
+    expect(headers["cache-control"]).to include "immutable"
+    kept(SecureRandom.uuid)
+    expect(last_response.status).to eq 404
+    kept("nonsense")
+    expect(last_response.status).to eq 404
+  end
+
+  it "are made small, and PNG with nothing behind it becomes white" do
+    id = send_photo(jpeg(picture(4000, 1000)))
+    expect(answer.slice("width", "height").values).to eq [1600, 400]
+    clear = picture.bandjoin([picture, picture, Vips::Image.black(40, 20)]).copy(interpretation: :srgb)
+    png = send_photo(clear.pngsave_buffer, SecureRandom.uuid, "image/png")
+    expect(Vips::Image.new_from_buffer(kept(png), "").avg).to be > 250
+    expect(Vips::Image.new_from_buffer(kept(id), "").width).to eq 1600
+  end
+
+  it "are stored once, however often they are sent, and never over another" do
+    id = send_photo(jpeg)
+    first = kept(id)
+    send_photo(jpeg, id)
+    expect(last_response.status).to eq 200
+    send_photo(jpeg(picture(60, 20)), id)
+    expect(refusal).to eq [409, "conflict"]
+    expect(kept(id)).to eq first
+    send_photo(jpeg, id, to: SecureRandom.uuid)
+    expect(last_response.status).to eq 404
+  end
+
+  it "are refused by what is in them, in words" do
+    {
+      "#{jpeg}#{'x' * 10_000_000}" => [413, "too-large"],
+      "GIF89a not for us" => [415, "no-photo"],
+      "<svg xmlns='http://www.w3.org/2000/svg' onload='alert(1)'/>" => [415, "no-photo"],
+      "" => [415, "no-photo"],
+      jpeg.byteslice(0, 300) => [422, "photo"],
+      "\xFF\xD8\xFF\xE0 not a picture".b => [422, "photo"],
+      "\x89PNG\r\n\x1A\n broken".b => [422, "photo"]
+    }.each do |bytes, told|
+      send_photo(bytes)
+      expect(refusal).to eq(told), "#{bytes.b[0, 20].inspect}: #{last_response.body}"
+    end
+    send_photo("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00".b, SecureRandom.uuid, "application/octet-stream")
+    expect(answer["detail"]).to match(/HEIC.*JPEG/)
+    send_photo(jpeg, SecureRandom.uuid, "text/html")
+    expect(last_response.status).to eq 415
+    expect(ServerUnderTest.database[:photos].count).to eq 0
+  end
+
+  # A small file that unpacks into a very large picture.
+  it "do not unpack without end" do
+    bomb = Vips::Image.black(9000, 9000).pngsave_buffer(compression: 9)
+    expect(bomb.bytesize).to be < 200_000
+    send_photo(bomb)
+    expect(refusal).to eq [413, "too-large"]
+  end
+
+  it "belong to what they show, by an entry" do
+    part = job["entries"].last["id"]
+    id = send_photo(jpeg)
+    told = post_json("/api/v1/jobs/#{job['id']}/entries",
+                     { version: 2, entries: [entry("photo", photo: id, of: part, caption: " the clip ")] })
+    assert_response_schema_confirm(200)
+    expect(told["trace"]["photos"].first).to include("photo" => id, "of" => part, "caption" => "the clip")
+    post_json("/api/v1/jobs/#{job['id']}/entries",
+              { version: 3, entries: [entry("photo", photo: SecureRandom.uuid, of: SecureRandom.uuid)] })
+    expect([last_response.status, answer["errors"].first["field"]]).to eq [422, "entries/0/data/of"]
+  end
+
+  describe "in a job's zip" do
+    let(:photo) { send_photo(jpeg(picture(400, 300))) }
+
+    def zip(id = job["id"])
+      get "/api/v1/jobs/#{id}/file.zip"
+      last_response.body.b
+    end
+
+    def parts(bytes) = UpperBranchServer::JobArchive.read(bytes)
+
+    def take_in(bytes)
+      bytes = UpperBranchServer::JobArchive.write(bytes) if bytes.is_a?(Hash)
+      header "Content-Type", "application/zip"
+      post "/api/v1/jobs/zip", bytes
+    end
+
+    before do
+      post_json("/api/v1/jobs/#{job['id']}/entries", { version: 2, entries: [entry("photo", photo: photo)] })
+    end
+
+    it "come back to the letter" do
+      out = zip
+      expect(last_response.headers.values_at("content-type", "content-disposition"))
+        .to eq ["application/zip", 'attachment; filename="job.zip"']
+      expect(parts(out).keys).to eq ["job.json", "readings.csv", "photos/#{photo}.jpg"]
+      ServerUnderTest.clean
+      take_in(out)
+      expect(last_response.status).to eq(200), last_response.body
+      expect(parts(zip)).to eq parts(out)
+      take_in(out)
+      expect(last_response.status).to eq 200
+    end
+
+    it "are told what is wrong with one, at the part" do
+      good = parts(zip)
+      ServerUnderTest.clean
+      {
+        good.except("job.json") => "job.json",
+        good.merge("../../etc/passwd" => "x") => "../../etc/passwd",
+        good.merge("photos/#{SecureRandom.uuid}.jpg" => jpeg) => %r{\Aphotos/},
+        good.merge("job.json" => good["job.json"].sub('"kind": "photo"', '"kind": "spell"')) => "entries/2/kind"
+      }.each do |bad, field|
+        take_in(bad)
+        expect([last_response.status, answer["errors"].first["field"]]).to match([422, field]), last_response.body
+      end
+      take_in(good.merge("photos/#{photo}.jpg" => with_metadata))
+      expect(refusal).to eq [422, "photo"]
+      take_in("PK\x03\x04 no zip".b)
+      expect(refusal).to eq [422, "invalid"]
+      take_in("")
+      expect(refusal).to eq [422, "invalid"]
+      expect(ServerUnderTest.database[:jobs].count).to eq 0
+    end
+
+    # Zeros pack to a thousandth.
+    it "do not unpack without end" do
+      stub_const("UpperBranchServer::JobArchive::LIMIT", 200_000)
+      take_in("job.json" => "0" * 300_000)
+      expect(refusal).to eq [413, "too-large"]
+    end
+  end
+end
