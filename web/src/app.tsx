@@ -53,6 +53,11 @@ export function routes(client: QueryClient): RouteObject[] {
               lazy: async () => ({ Component: (await import("./bench/worksheet/worksheet")).Worksheet }),
             },
             {
+              path: "/jobs/:id/set/:loop?",
+              loader: ahead(catalogue, job),
+              lazy: async () => ({ Component: (await import("./bench/setting/setting")).Setting }),
+            },
+            {
               path: "/jobs/:id/report",
               lazy: async () => ({ Component: (await import("./bench/report/report")).ReportPage }),
             },

@@ -39,6 +39,10 @@ module UpperBranch
     # A photo; photo: the id its picture is kept under; of: id of the entry it shows, nil for the machine as a whole.
     Photo = Struct.new(:entry, :photo, :of, :caption, keyword_init: true)
 
+    # One round of a setting loop: told: {field => number or word}; goals: {goal => number} given with it; fresh: it
+    # begins anew; place: id or nil; round: how many repairs had been done.
+    Setting = Struct.new(:entry, :loop, :place, :fresh, :goals, :told, :round, keyword_init: true)
+
     # What a job waits for, beyond its next step: soaking, cooling, parts; until: time as written (ISO 8601) or nil.
     Wait = Struct.new(:entry, :for, :until, :text, keyword_init: true)
 
@@ -49,9 +53,10 @@ module UpperBranch
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}]. parts: Part each that came
     # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}; cleared: Cleared each,
-    # photos: Photo each, in the order they came.
+    # photos: Photo each, settings: Setting each, in the order they came.
     attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates, :parts, :tasks, :cleared, :photos
+                :waived, :gates, :parts, :tasks, :cleared, :photos,
+                :settings
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -70,6 +75,7 @@ module UpperBranch
       @tasks = {}
       @cleared = []
       @photos = []
+      @settings = []
       @cautions = []
       @notes = []
       @lost = []

@@ -55,7 +55,8 @@ module UpperBranchServer
     end
 
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
-             Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos
+             Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
+             Routes::Settings
 
     get("/api/v1/health") do
       answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid)

@@ -79,6 +79,7 @@ export const api = {
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
+  settings: (id: string) => taken(http.GET("/api/v1/jobs/{id}/settings", { params: { path: { id } } })),
   takeInJob: (text: string) => taken(http.POST("/api/v1/jobs/file", { body: { text } })),
   takeInArchive: (zip: Blob) =>
     taken(

@@ -55,6 +55,15 @@ export const queries = {
     }),
   visits: (id: string) =>
     queryOptions({ queryKey: ["job", id, "visits"], queryFn: () => api.visits(id), staleTime: 60_000, retry: false }),
+  /** The setting loops as the job stands at a version; the last ones stay until the next are here. */
+  settings: (job: { id: string; version: number }) =>
+    queryOptions({
+      queryKey: ["job", job.id, "settings", job.version],
+      queryFn: () => api.settings(job.id),
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      retry: false,
+    }),
   report: (id: string, audience: "customer" | "shop") =>
     queryOptions({ queryKey: ["job", id, "report", audience], queryFn: () => api.report(id, audience), retry: false }),
   /** The sheet of a repair as the job stands at a version. */

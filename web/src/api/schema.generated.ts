@@ -321,6 +321,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["settingLoops"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/file.zip": {
         parameters: {
             query?: never;
@@ -1802,6 +1820,74 @@ export interface components {
             before: number;
             after: number;
         };
+        SettingLoops: {
+            loops: components["schemas"]["SettingLoop"][];
+        };
+        SettingLoop: {
+            id: string;
+            place: string | null;
+            name: string;
+            about: string;
+            before: string[];
+            hazards: string[];
+            goals: {
+                id: string;
+                name: string;
+                unit: string;
+                min: number;
+                max: number;
+                optional: boolean;
+                value: number | null;
+                source: string | null;
+            }[];
+            fields: {
+                id: string;
+                name: string;
+                unit: string | null;
+                /** @description turned by hand, not read */
+                set: boolean;
+                min: number | null;
+                max: number | null;
+                optional: boolean;
+                choices: {
+                    [key: string]: string;
+                } | null;
+                /** @description where it should stand in the next round */
+                proposed: number | null;
+            }[];
+            rounds: {
+                entry: string;
+                values: {
+                    [key: string]: number | string;
+                };
+            }[];
+            /** @description the next turn in words */
+            says: string;
+            /** @enum {string} */
+            as: "go" | "settled" | "ask" | "stop";
+            curve: components["schemas"]["SettingCurve"];
+        };
+        SettingCurve: {
+            x: components["schemas"]["SettingAxis"];
+            y: components["schemas"]["SettingAxis"];
+            points: number[][];
+            peak: number | null;
+        } | null;
+        SettingAxis: {
+            name: string;
+            unit: string | null;
+        };
+        SettingBegun: {
+            loop: string;
+            place: string | null;
+            name: string;
+            settled: boolean;
+            says: string;
+            found: string;
+            left: string;
+            rounds: number;
+            curve: components["schemas"]["SettingCurve"];
+        };
         PhotoKept: {
             photo: components["schemas"]["Uuid"];
             width: number;
@@ -1914,6 +2000,10 @@ export interface components {
                     unit: string | null;
                     wanted: string | null;
                 }[];
+                settings: {
+                    name: string;
+                    left: string;
+                }[];
                 open: {
                     name: string;
                     reason: string;
@@ -1996,6 +2086,15 @@ export interface components {
             /** @description how it is kept from coming back */
             keep: string[];
             due: string | null;
+            /** @description set in rounds: as found, as left, and its curve */
+            settings: {
+                name: string;
+                found: string;
+                left: string;
+                settled: boolean;
+                rounds: number;
+                curve: components["schemas"]["SettingCurve"];
+            }[];
             photos: components["schemas"]["PhotoRow"][];
             minutes: number;
             /** Format: date-time */
@@ -2440,6 +2539,8 @@ export interface components {
             loose_ends: string[];
             cleared: components["schemas"]["ClearedRow"][];
             photos: components["schemas"]["PhotoRow"][];
+            /** @description setting loops that were begun */
+            settings: components["schemas"]["SettingBegun"][];
             /** @description what came off, the last first: the way it goes back together */
             parts_off: components["schemas"]["PartOff"][];
             repairs: components["schemas"]["RepairDone"][];
@@ -3243,6 +3344,30 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    settingLoops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description every setting loop of this machine, with its rounds and the next turn */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingLoops"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     jobArchive: {

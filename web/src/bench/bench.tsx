@@ -127,9 +127,14 @@ function OnSection() {
           cold={trace.state.engine === "cold"}
         />
       </Suspense>
-      <Link to={`/mixture?job=${job.id}`} className="flex min-h-11 items-center">
-        Mixture curve of this carburetor
-      </Link>
+      <p className="flex flex-wrap gap-x-5">
+        <Link to={`/mixture?job=${job.id}`} className="flex min-h-11 items-center">
+          Mixture curve of this carburetor
+        </Link>
+        <Link to={`/jobs/${job.id}/set`} className="flex min-h-11 items-center">
+          Settings in rounds
+        </Link>
+      </p>
     </Card>
   );
 }
@@ -154,6 +159,7 @@ function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
       { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
       { name: "Report for the customer", kind: "Here", act: () => void navigate(`/jobs/${id}/report`) },
       { name: "Report for the shop", kind: "Here", act: () => void navigate(`/jobs/${id}/report?for=shop`) },
+      { name: "Settings in rounds", kind: "Here", act: () => void navigate(`/jobs/${id}/set`) },
       { name: "Mixture curve of this carburetor", kind: "Here", act: () => void navigate(`/mixture?job=${id}`) },
     ],
     [catalogue, checks, id, version, navigate, setPlace, setSheet],

@@ -86,6 +86,7 @@ export function job(trace: Record<string, unknown> = {}, rest: Record<string, un
       parts_off: [],
       cleared: [],
       photos: [],
+      settings: [],
       loose_ends: [],
       waiting: null,
       proof: [],

@@ -18,6 +18,7 @@ module UpperBranch
         "refitted" => Refitted,
         "cleared" => Cleared,
         "photo" => Photo,
+        "setting" => Setting,
         "task" => Task,
         "repair" => Repair,
         "state" => State,

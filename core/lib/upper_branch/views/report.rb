@@ -31,6 +31,7 @@ module UpperBranch
       def to_h
         { for: @audience, title: @title, machine: machine, complaint: complaint, found: found, done: done,
           shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due,
+          settings: settings,
           photos: Strip.photos(@job), minutes: @job.minutes.round, bench: shop? ? bench : nil, footer: FOOTER }
       end
 
@@ -102,6 +103,11 @@ module UpperBranch
         repair.undone.filter_map { |id| steps.says(id) }
       end
 
+      # What was set in rounds: as found, as left, and its curve.
+      def settings
+        Settings.begun(@job).map { |row| row.slice(:name, :found, :left, :settled, :rounds, :curve) }
+      end
+
       # How it was shown that it is right now.
       def shown
         return [] if @job.round.zero? && @machine.plan.nil?
@@ -138,7 +144,7 @@ module UpperBranch
           reason = @job.tasks.dig(step.id, :left)
           reason && { name: step.name, reason: reason }
         end
-        waived + tasks + uncleared + unproven
+        waived + tasks + uncleared + unsettled + unproven
       end
 
       # Passages that were not left clear.
@@ -146,6 +152,10 @@ module UpperBranch
         Strip.cleared(@job).reject { |row| row[:right] }.map do |row|
           { name: [row[:name], row[:place]].compact.join(", "), reason: row[:left] }
         end
+      end
+
+      def unsettled
+        settings.reject { |row| row[:settled] }.map { |row| { name: row[:name], reason: "not settled yet" } }
       end
 
       def unproven

@@ -63,6 +63,7 @@ module UpperBranch
           screws: ScrewFacts.of(@job),
           trials: @job.trials.map { |trial| { name: setting(trial), **trial.to_h, place: trial.place&.to_h } },
           plan: plan,
+          settings: Settings.begun(@job),
           fade: Workshop::Fade.of(@job)&.to_h,
           told: Told.of(@job),
           undo: Told.undo(@job),

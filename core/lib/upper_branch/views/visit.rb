@@ -15,6 +15,7 @@ module UpperBranch
         { title: title, outcome: report[:outcome], complaint: report[:complaint].map { |row| row[:says] },
           done: report[:done].map { |row| [row[:name], row[:place]].compact.join(", ") },
           left: report[:done].flat_map { |row| row[:left] },
+          settings: report[:settings].map { |row| row.slice(:name, :left) },
           open: report[:left_open] }
       end
     end

@@ -1,47 +1,33 @@
 # frozen_string_literal: true
 
-require "prawn"
-
 module UpperBranchServer
   module Reports
     # The report of a job on paper: the blocks of UpperBranch::Views::Report, in their order, one or two pages for a
     # customer.
     #
     #   ReportPdf.new(report, pictures).render   # => "%PDF-1.3 ...", bytes
-    class ReportPdf
-      FONTS = File.join(ROOT, "web", "node_modules", "@expo-google-fonts", "atkinson-hyperlegible-next").freeze
-      INK = "1F2A24"
-      DIM = "5B655E"
-      LEAF = "2F6B3A"
-      RUST = "A3231F"
-      MARGIN = 46 # points
-      GAP = 7
+    class ReportPdf < Paper
       PICTURE = 170 # points, the height of a photo
+      CURVE = 110 # points, the height of a curve
 
       # report: as Views::Report gives it, with begun and last (Time or text); pictures: {photo id => JPEG}
       def initialize(report, pictures = {})
         @report = report
         @pictures = pictures
-        @pdf = Prawn::Document.new(page_size: "A4", margin: [MARGIN, MARGIN, MARGIN + 14, MARGIN],
-                                   info: { Title: report[:title], Creator: "Upper Branch" })
-        @pdf.font_families.update("sans" => { normal: font("400Regular"), bold: font("700Bold") })
-        @pdf.font("sans", size: 10)
-        @pdf.default_leading = 1
-        @pdf.fill_color INK
+        super(report[:title])
       end
 
       def render
         heading
         blocks
+        settings
         photos
         bench if @report[:bench]
-        feet
+        feet(@report[:footer])
         @pdf.render
       end
 
       private
-
-      def font(cut) = File.join(FONTS, cut, "AtkinsonHyperlegibleNext_#{cut}.ttf")
 
       def heading
         machine = @report[:machine]
@@ -54,15 +40,6 @@ module UpperBranchServer
       def days
         days = @report.values_at(:begun, :last).compact.map { |at| Time.parse(at.to_s).strftime("%-d %B %Y") }
         days.uniq.join(" to ") if days.any?
-      end
-
-      # A line with a bar at its left, as on the screen.
-      def boxed(text)
-        top = @pdf.cursor
-        @pdf.indent(10) { @pdf.text text, size: 12, style: :bold }
-        @pdf.fill_color LEAF
-        @pdf.fill_rectangle [0, top + 2], 3, top - @pdf.cursor + 2
-        @pdf.fill_color INK
       end
 
       def blocks
@@ -109,6 +86,23 @@ module UpperBranchServer
         end
       end
 
+      # As found, as left, and the curve of each setting loop.
+      def settings
+        block("What was set", @report[:settings]) do |row|
+          @pdf.start_new_page if row[:curve] && @pdf.cursor < CURVE + 60
+          @pdf.formatted_text [{ text: "#{row[:name]}#{' (not settled yet)' unless row[:settled]}. ", styles: [:bold] },
+                               { text: "#{row[:rounds]} rounds." }]
+          dim("As found: #{row[:found]}")
+          dim("As left: #{row[:left]}")
+          plot(row[:curve]) if row[:curve]
+        end
+      end
+
+      # Points over their axes, drawn as lines.
+      def plot(curve)
+        Plot.new(curve, width: [@pdf.bounds.width, 300].min, height: CURVE).draw(@pdf)
+      end
+
       # Two photos in a row, each over what it shows; one whose picture is not here is told of.
       def photos
         rows = @report[:photos].each_slice(2).to_a
@@ -134,76 +128,26 @@ module UpperBranchServer
         @pdf.cursor
       end
 
-      def columns(texts, color)
-        wide = @pdf.bounds.width / 3
-        @pdf.start_new_page if @pdf.cursor < 40
-        top = @pdf.cursor
-        lowest = texts.each_with_index.map do |text, i|
-          @pdf.fill_color(i == 2 ? color : INK)
-          @pdf.bounding_box([i * wide, top], width: wide - 8) { @pdf.text text }
-          @pdf.cursor
-        end.min
-        @pdf.fill_color INK
-        @pdf.move_cursor_to lowest
-      end
-
       def bench
         bench = @report[:bench]
         block("Everything entered (#{@report[:minutes]} bench minutes)", bench[:told]) do |row|
           row[:struck] ? dim("#{row[:says]} (struck out)") : line(row[:says])
         end
         block("What came off", bench[:parts]) { |row| line(part(row)) }
-        block("What was cleared", bench[:cleared]) do |row|
-          line("#{[row[:name], row[:place]].compact.join(', ')}: found #{row[:found]}, left #{row[:left]}")
-        end
+        block("What was cleared", bench[:cleared]) { |row| line(cleared(row)) }
         block("Still suspected", bench[:suspects]) { |row| line("#{row[:name]} #{(100 * row[:probability]).round} %") }
         block("Limits of this job", bench[:limits]) do |row|
           line("#{row[:name]}: #{Array(row[:cuts]).join(' to ')} #{row[:unit]} (#{row[:source]})")
         end
       end
 
+      def cleared(row)
+        "#{[row[:name], row[:place]].compact.join(', ')}: found #{row[:found]}, left #{row[:left]}"
+      end
+
       def part(row)
         notes = row[:notes].map { |note| "#{note[:name]} #{note[:text]}" }
         [row[:name], row[:place], *notes, row[:back] ? "back on" : "off"].compact.join(", ")
-      end
-
-      # A heading that never stands alone at the foot of a page, then its rows.
-      def block(title, rows)
-        return if rows.empty?
-
-        @pdf.start_new_page if @pdf.cursor < 70
-        @pdf.move_down GAP
-        @pdf.text title, size: 13, style: :bold
-        rows.each do |row|
-          @pdf.stroke_color "D5D2C5"
-          @pdf.stroke_horizontal_rule
-          @pdf.move_down 3
-          yield row
-          @pdf.move_down 2
-        end
-      end
-
-      def line(text) = @pdf.text(text)
-
-      def dim(text)
-        @pdf.fill_color DIM
-        @pdf.text text, size: 9.5
-        @pdf.fill_color INK
-      end
-
-      # On every page: what comes first, and which page it is.
-      def feet
-        (1..@pdf.page_count).each do |page|
-          @pdf.go_to_page(page)
-          foot(@report[:footer], :left, @pdf.bounds.width - 60)
-          foot("#{page} of #{@pdf.page_count}", :right, @pdf.bounds.width)
-        end
-      end
-
-      def foot(text, align, width)
-        @pdf.fill_color DIM
-        @pdf.bounding_box([0, -6], width: width, height: 24) { @pdf.text text, size: 8, align: align }
-        @pdf.fill_color INK
       end
     end
   end

@@ -31,6 +31,24 @@ const report = (row: Partial<Report> = {}): Report => ({
   outcome: { as: "open", says: "Still on the bench." },
   keep: ["Run it now and then."],
   due: "Yearly.",
+  settings: [
+    {
+      name: "Mixture and speed",
+      found: "Mixture screw 1.5 turns",
+      left: "Mixture screw 1.75 turns",
+      settled: false,
+      rounds: 2,
+      curve: {
+        x: { name: "Mixture screw", unit: "turns" },
+        y: { name: "Idle speed", unit: "rpm" },
+        points: [
+          [1.5, 690],
+          [1.75, 710],
+        ],
+        peak: null,
+      },
+    },
+  ],
   photos: [{ entry: "p", photo: "one", of: null, caption: "on the bench", shows: null }],
   minutes: 42,
   begun: "2026-11-03T08:00:00Z",
@@ -87,6 +105,10 @@ describe("a report", () => {
     expect((await region("Still suspected")).textContent).toMatch(/Accelerator pump 30/);
     expect((await region("Limits of this job")).textContent).toContain("Idle speed: 650 to 800 rpm (plate)");
     expect((await region("What was cleared")).textContent).toContain("Main jet: found gum, left clear");
+    const set = await region("What was set");
+    expect(set.textContent).toContain("in 2 rounds, not settled yet");
+    expect(set.textContent).toContain("As left: Mixture screw 1.75 turns");
+    expect(within(set).getByRole("img", { name: /Mixture and speed/ })).toBeTruthy();
     expect((await region("Photos")).querySelector("img")?.getAttribute("src")).toBe("/api/v1/jobs/job-1/photos/one");
     expect(screen.queryByRole("region", { name: "What came off" })).toBeNull();
     expect(screen.queryByRole("region", { name: "What was found" })).toBeNull();

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { queries } from "../../api/queries";
 import type { Report } from "../../api/types";
+import { SettingPlot } from "../setting/setting-plot";
 import { Picture } from "../../photos/photos";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
@@ -136,6 +137,17 @@ function Paper({ report, job }: { report: Report; job: string }) {
         {(row) => row}
       </Part>
       {report.due && <p className="mt-4">Due again: {report.due}</p>}
+      <Part title="What was set" rows={report.settings}>
+        {(row) => (
+          <>
+            <strong className="font-semibold">{row.name}</strong> in {row.rounds} rounds
+            {!row.settled && <span className="text-rust">, not settled yet</span>}
+            <span className="block text-dim">As found: {row.found}</span>
+            <span className="block text-dim">As left: {row.left}</span>
+            {row.curve && <SettingPlot curve={row.curve} name={row.name} className="max-w-md" />}
+          </>
+        )}
+      </Part>
       {report.photos.length > 0 && <Pictures rows={report.photos} job={job} />}
       {report.bench && <Bench bench={report.bench} minutes={report.minutes} />}
       <p className="mt-6 border-t border-line pt-2 text-sm text-dim">{report.footer}</p>

@@ -13,6 +13,7 @@ const visit = {
   complaint: ["Fuel runs from the vent"],
   done: ["Soft inlet seat swollen: inlet valve or its seal"],
   left: [{ name: "Float height", value: 14, unit: "mm", wanted: null }],
+  settings: [{ name: "Float setting", left: "Height now 14 mm" }],
   open: [{ name: "In-line filter choked", reason: "he brings his own" }],
 };
 

@@ -47,6 +47,11 @@ function Told({ visit }: { visit: Visit }) {
           {row.name} left at {row.value} {row.unit}
         </p>
       ))}
+      {visit.settings.map((row) => (
+        <p key={row.name}>
+          {row.name}, as left: {row.left}
+        </p>
+      ))}
       {visit.open.map((row) => (
         <p key={row.name} className="text-fuel">
           {row.name}: {row.reason}
