@@ -132,6 +132,7 @@ shoot("sheet", "#{job('trailer tug')}/sheet/idle-jet-blocked") do |browser|
   3.times { press(browser, "Done") }
   browser.execute_script("scrollTo(0, 0)")
 end
+shoot("setting", "#{job('Orchard')}/set/mixture-speed", height: 1000)
 shoot("found", job("Frost-fan"))
 shoot("places", job("trailer tug"), height: 1400)
 shoot("plan", job("cowling off"))
@@ -156,5 +157,8 @@ shoot("mixture", "/mixture?family=car-one", height: 1000) do |browser|
 end
 curves = ONLY.empty? || ONLY.include?("curves")
 %w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if curves
+shoot("x-report", "/jobs/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/jobs?state=closed")))['jobs'].first['id']}/report?for=shop", height: 2200)
+shoot("x-all", "#{job('Orchard')}/set")
+shoot("x-bench", job("Orchard"), height: 1600)
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

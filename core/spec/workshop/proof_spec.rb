@@ -55,4 +55,47 @@ RSpec.describe UpperBranch::Workshop::Proof do
       )
     expect(again.map(&:last)).to include(false)
   end
+
+  describe "a job that is sound as it came" do
+    def close(known, **data) = known.with({ "id" => "c", "kind" => "close", "data" => data.transform_keys(&:to_s) })
+
+    def add(known, *rows)
+      rows.reduce(known) do |job, (kind, data)|
+        job.with({ "id" => "a#{job.entries.size}", "kind" => kind, "data" => data })
+      end
+    end
+
+    def refused(field, words = //, &)
+      expect(&).to raise_error(UpperBranch::Invalid, words) { |e| expect(e.field).to eq field }
+    end
+
+    it "closes once its complaint was looked for and is not there, with why" do
+      told = live_job("car-one", seen("hesitation"))
+      refused("as", /Not shown to be sound yet: A hole/) { close(told, as: "sound", reason: "x") }
+      gone = add(told, not_seen("hesitation"))
+      refused("reason", /Say what was found/) { close(gone, as: "sound", reason: " ") }
+      closed = close(gone, as: "sound", reason: "the owner drove with the choke out")
+      report = UpperBranch::Views::Report.of(closed, title: "x").to_h
+      expect(report[:outcome]).to eq(as: "sound", says: "Looked at, and sound. the owner drove with the choke out")
+    end
+
+    it "is not one where something was repaired, found and left open, or is off" do
+      gone = live_job("car-one", seen("hesitation"), not_seen("hesitation"))
+      mended = add(gone, ["repair", { "repair" => "pump-cup" }])
+      refused("as", /Something was repaired/) { close(mended, as: "sound", reason: "x") }
+      weak = add(gone, ["check", { "check" => "filter", "outcomes" => ["dirty"] }])
+      refused("as", /Found and not repaired/) { close(weak, as: "sound", reason: "x") }
+      off = add(gone, ["removed", { "part" => "air-cleaner" }])
+      refused("as", /Still off: Air cleaner/) { close(off, as: "sound", reason: "x") }
+    end
+
+    it "closes without a reason when a plan was gone through" do
+      plan = job("aero-updraft", plan: "cowling-off")
+      refused("as", /Not shown to be sound yet/) { close(plan, as: "sound") }
+      steps = UpperBranch::Workshop::Plan.of(plan).steps.map do |step|
+        ["check", { "check" => step.id, "outcomes" => [CATALOGUE.check(step.id).normal] }]
+      end
+      expect(close(add(plan, *steps), as: "sound")).to be_closed
+    end
+  end
 end

@@ -64,7 +64,7 @@ RSpec.describe UpperBranch::Workshop::SettingLoop do
     anew = with(lorry, *set("mixture-speed", round.merge("screw" => 2), fresh: true))
     expect(loop_of(anew, "mixture-speed").rounds.size).to eq 1
     expect(UpperBranch::Views::Told.of(lorry).last[:says])
-      .to eq "Mixture and speed: Mixture screw, turns out 1.5 turns; Stop screw, turns past first touch 0.5 turns; " \
+      .to eq "Mixture and speed: Mixture screw out 1.5 turns; Stop screw past first touch 0.5 turns; " \
              "Idle speed 820 rpm"
     expect([lorry.state.engine, lorry.minutes]).to eq ["running", 2]
   end

@@ -1090,7 +1090,7 @@ export interface components {
         };
         CloseData: {
             /** @enum {string} */
-            as: "proven" | "referred" | "unproven";
+            as: "proven" | "sound" | "referred" | "unproven";
             reason?: string;
         };
         JobList: {
@@ -1989,7 +1989,7 @@ export interface components {
                 title: string;
                 outcome: {
                     /** @enum {string} */
-                    as: "open" | "proven" | "referred" | "unproven";
+                    as: "open" | "proven" | "sound" | "referred" | "unproven";
                     says: string;
                 };
                 complaint: string[];
@@ -2080,7 +2080,7 @@ export interface components {
             }[];
             outcome: {
                 /** @enum {string} */
-                as: "open" | "proven" | "referred" | "unproven";
+                as: "open" | "proven" | "sound" | "referred" | "unproven";
                 says: string;
             };
             /** @description how it is kept from coming back */

@@ -12,6 +12,7 @@ import { JobBar, type Sheet } from "./bars/job-bar";
 import { MachinePhotos } from "./bars/machine-photos";
 import { PartsOff } from "./bars/parts-off";
 import { ProblemBar } from "./bars/problem-bar";
+import { SettingsUnderWay } from "./bars/settings-under-way";
 import { PutBack } from "./bars/put-back";
 import { UnsentJob } from "./bars/unsent-job";
 import { WaitingBar } from "./bars/waiting-bar";
@@ -71,6 +72,7 @@ function Laid() {
           <NextCard />
           <div className="order-3 grid gap-3 empty:hidden lg:order-none">
             <Visits />
+            <SettingsUnderWay />
             <PartsOff />
             <Cleared />
             <MachinePhotos />

@@ -31,7 +31,7 @@ export function PhotoButton(props: {
     <span className={`inline-flex items-center gap-2 ${props.className ?? ""}`}>
       <label
         title={props.name}
-        className="inline-flex size-11 cursor-pointer items-center justify-center rounded-xl border-2 border-edge bg-raised focus-within:outline-3 focus-within:outline-fuel hover:border-fuel"
+        className="inline-flex h-11 min-w-11 cursor-pointer items-center justify-center rounded-xl border-2 border-edge bg-raised focus-within:outline-3 focus-within:outline-fuel hover:border-fuel"
       >
         <Camera size={20} aria-hidden />
         <input

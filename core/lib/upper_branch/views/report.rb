@@ -171,7 +171,8 @@ module UpperBranch
       end
 
       def outcome_words
-        said = { "proven" => @job.round.zero? ? "Looked at, and sound." : "Repaired, and shown to be right.",
+        said = { "sound" => "Looked at, and sound.",
+                 "proven" => @job.round.zero? ? "Looked at, and sound." : "Repaired, and shown to be right.",
                  "referred" => "Handed on with these findings.", "unproven" => "Closed without proof." }
         [said.fetch(@job.closing[:as]), @job.closing[:reason]].compact.join(" ")
       end

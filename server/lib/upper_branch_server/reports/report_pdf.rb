@@ -20,7 +20,6 @@ module UpperBranchServer
       def render
         heading
         blocks
-        settings
         photos
         bench if @report[:bench]
         feet(@report[:footer])
@@ -48,6 +47,7 @@ module UpperBranchServer
         end
         block("What was found", @report[:found]) { |row| found(row) }
         block("What was done", @report[:done]) { |row| done(row) }
+        settings
         compared
         block("How it was shown", [@report[:shown]].reject(&:empty?)) { |rows| line(shown(rows)) }
         block("What was left, and why", @report[:left_open]) { |row| line("#{row[:name]}: #{row[:reason]}") }

@@ -15,6 +15,7 @@ import { percent } from "../../words/percent";
 
 const OUTCOME: Record<Report["outcome"]["as"], string> = {
   proven: "border-leaf bg-leaf-soft",
+  sound: "border-leaf bg-leaf-soft",
   referred: "border-fuel bg-fuel-soft",
   unproven: "border-rust bg-rust-soft",
   open: "border-edge bg-raised",
@@ -116,6 +117,17 @@ function Paper({ report, job }: { report: Report; job: string }) {
           </>
         )}
       </Part>
+      <Part title="What was set" rows={report.settings}>
+        {(row) => (
+          <>
+            <strong className="font-semibold">{row.name}</strong> in {row.rounds} rounds
+            {!row.settled && <span className="text-rust">, not settled yet</span>}
+            <span className="block text-dim">As found: {row.found}</span>
+            <span className="block text-dim">As left: {row.left}</span>
+            {row.curve && <SettingPlot curve={row.curve} name={row.name} className="max-w-md" />}
+          </>
+        )}
+      </Part>
       {report.compared.length > 0 && <Compared rows={report.compared} />}
       <Part title="How it was shown" rows={report.shown}>
         {(row) => (
@@ -137,17 +149,6 @@ function Paper({ report, job }: { report: Report; job: string }) {
         {(row) => row}
       </Part>
       {report.due && <p className="mt-4">Due again: {report.due}</p>}
-      <Part title="What was set" rows={report.settings}>
-        {(row) => (
-          <>
-            <strong className="font-semibold">{row.name}</strong> in {row.rounds} rounds
-            {!row.settled && <span className="text-rust">, not settled yet</span>}
-            <span className="block text-dim">As found: {row.found}</span>
-            <span className="block text-dim">As left: {row.left}</span>
-            {row.curve && <SettingPlot curve={row.curve} name={row.name} className="max-w-md" />}
-          </>
-        )}
-      </Part>
       {report.photos.length > 0 && <Pictures rows={report.photos} job={job} />}
       {report.bench && <Bench bench={report.bench} minutes={report.minutes} />}
       <p className="mt-6 border-t border-line pt-2 text-sm text-dim">{report.footer}</p>

@@ -5,10 +5,11 @@ import type { SettingLoop } from "../../api/types";
 import { useKept } from "../../kept/use-kept";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
+import { Fold } from "../../ui/fold";
 import { useDesk } from "../desk";
 import { Cautions, useCautions } from "../step/cautions";
 import { GoalFields, RoundFields } from "./fields";
-import { roundOf, type Typed } from "./round";
+import { roundOf, text, type Typed } from "./round";
 import { Rounds } from "./rounds";
 import { SettingPlot } from "./setting-plot";
 
@@ -21,6 +22,14 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
   const [kept, change, clear] = useKept(`setting.${job.id}.${loop.id}.${loop.place ?? ""}`, NOTHING);
   const [fresh, setFresh] = useState(false);
   const data = roundOf(loop, kept.values, kept.goals, fresh);
+  const asked = loop.as === "ask";
+  const goals = (
+    <GoalFields
+      goals={loop.goals}
+      typed={kept.goals}
+      onType={(id, said) => change((now) => ({ goals: { ...now.goals, [id]: said } }))}
+    />
+  );
   const closed = job.trace.closing !== null;
   const record = () => {
     if (!data) return;
@@ -41,16 +50,15 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
               record();
             }}
           >
-            <GoalFields
-              goals={loop.goals}
-              typed={kept.goals}
-              onType={(id, said) => change((now) => ({ goals: { ...now.goals, [id]: said } }))}
-            />
+            {asked && goals}
             <RoundFields
               fields={loop.fields}
               typed={kept.values}
               onType={(id, said) => change((now) => ({ values: { ...now.values, [id]: said } }))}
             />
+            {!asked && loop.goals.length > 0 && (
+              <Fold title={<span className="text-lg font-semibold">Set to {setTo(loop)}</span>}>{goals}</Fold>
+            )}
             <Button type="submit" look="fuel" className="min-h-14 w-full text-lg" disabled={!data || !cautions.read}>
               {loop.rounds.length === 0 || fresh ? "Take it down as found" : "Take the round down"}
             </Button>
@@ -85,6 +93,12 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
       </div>
     </div>
   );
+}
+
+/** "650 rpm" */
+function setTo(loop: SettingLoop): string {
+  const known = loop.goals.filter((goal) => goal.value !== null);
+  return known.map((goal) => `${text(goal.value)} ${goal.unit === "number" ? "" : goal.unit}`.trim()).join(", ");
 }
 
 const LOOK: Record<SettingLoop["as"], string> = {

@@ -10,7 +10,7 @@ export function GoalFields(props: { goals: SettingLoop["goals"]; typed: Typed; o
   if (props.goals.length === 0) return null;
   return (
     <fieldset>
-      <legend className="mb-1 text-lg font-semibold">Set to</legend>
+      <legend className="sr-only">Set to</legend>
       <div className="grid gap-3 sm:grid-cols-2">
         {props.goals.map((goal) => {
           const said = props.typed[goal.id] ?? text(goal.value);

@@ -95,6 +95,7 @@ describe("a setting loop", () => {
   it("begins anew where it is asked to, and gives the goal with the round", async () => {
     const { add, user } = open([loop()]);
     await user.click(await screen.findByRole("button", { name: "Begin anew" }));
+    await user.click(screen.getByRole("button", { name: "Set to 700 rpm" }));
     const goal = screen.getByLabelText("Wanted idle speed");
     await user.clear(goal);
     await user.type(goal, "650");

@@ -4,6 +4,7 @@ import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import { atDesk } from "../../testing/desk";
 import { catalogue, check, job, pressure } from "../../testing/render";
+import { CloseDialog } from "./close-dialog";
 import { LimitsDialog } from "./limits-dialog";
 import { PutBack } from "../bars/put-back";
 import { WaitDialog } from "./wait-dialog";
@@ -129,5 +130,28 @@ describe("what a check took off", () => {
   it("is silent when nothing is off", () => {
     atDesk(<PutBack />, { job: job({ put_back: [] }) });
     expect(screen.queryByRole("region")).toBeNull();
+  });
+});
+
+describe("closing it otherwise", () => {
+  const dialog = (trace = {}) => atDesk(<CloseDialog open onOpenChange={() => undefined} />, { job: job(trace) });
+
+  it("asks why it is sound, and closes so", async () => {
+    const { user, sent } = dialog();
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Close as sound" }).disabled).toBe(true);
+    await user.type(screen.getByLabelText("Why, or what was found instead"), "the cap was not screwed down");
+    await user.click(screen.getByRole("button", { name: "Close as sound" }));
+    expect(sent).toMatchObject([{ kind: "close", data: { as: "sound", reason: "the cap was not screwed down" } }]);
+  });
+
+  it("hands on without a reason, but never leaves it unproven without one", async () => {
+    const { user, sent } = dialog({ repairs: [{ entry: "r" }], loose_ends: ["Bowl nut"] });
+    expect(screen.queryByRole("radio", { name: /^Sound/ })).toBeNull();
+    expect(screen.getByText("Still off: Bowl nut.")).toBeTruthy();
+    await user.click(screen.getByRole("radio", { name: /^Unproven/ }));
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Close as unproven" }).disabled).toBe(true);
+    await user.click(screen.getByRole("radio", { name: /^Referred/ }));
+    await user.click(screen.getByRole("button", { name: "Close as referred" }));
+    expect(sent).toMatchObject([{ kind: "close", data: { as: "referred" } }]);
   });
 });

@@ -3,6 +3,7 @@ import type { NextStep } from "../../api/types";
 import { useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
+import { CloseDialog } from "../sheets/close-dialog";
 import { Fold } from "../../ui/fold";
 import { GROUP, minutesOf } from "../../words/states";
 import { useDesk } from "../desk";
@@ -42,6 +43,7 @@ export function Alternatives(props: {
 }) {
   const { next } = useDesk().job.trace;
   const [query, setQuery] = useState(false);
+  const [closing, setClosing] = useState(false);
   const shown = useShown();
   const waiting = next.alternatives.filter((row) => row.waits);
   return (
@@ -53,7 +55,9 @@ export function Alternatives(props: {
         <Button onClick={() => setQuery(!query)} aria-expanded={query}>
           Add an observation
         </Button>
+        <Button onClick={() => setClosing(true)}>Close it</Button>
       </div>
+      <CloseDialog open={closing} onOpenChange={setClosing} />
       {query && (
         <SymptomSearch
           onRecord={(symptom, seen) => {

@@ -18,11 +18,13 @@ export function ClosePanel() {
   };
   const closed = job.trace.closing;
   const ends = closed ? [] : job.trace.loose_ends;
-  const close = () => void add(entry("close", { as: "proven" }));
-  useKeys("The step", [["Enter", "Close as proven", close]], closed === null && ends.length === 0);
+  // Nothing was repaired: it is sound as it came.
+  const as = job.trace.repairs.length === 0 ? "sound" : "proven";
+  const close = () => void add(entry("close", { as }));
+  useKeys("The step", [["Enter", `Close as ${as}`, close]], closed === null && ends.length === 0);
   return (
     <div>
-      <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : "Proven"}</p>
+      <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : as === "sound" ? "Sound" : "Proven"}</p>
       <h2 className="text-[1.7rem] leading-tight">{closed ? title(closed.as) : "Everything is shown to be right"}</h2>
       {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}
       <h3 className="mt-4 text-lg">What was wrong</h3>
@@ -43,7 +45,7 @@ export function ClosePanel() {
       )}
       {!closed && (
         <Button look="fuel" className="w-full" disabled={ends.length > 0} onClick={close} aria-keyshortcuts="Enter">
-          Close as proven
+          Close as {as}
         </Button>
       )}
       {closed && (
@@ -73,9 +75,11 @@ function Mended({ repair, faults }: { repair: Trace["repairs"][number]; faults: 
 }
 
 function title(as: string): string {
-  return as === "proven"
-    ? "Closed, proven"
-    : as === "referred"
-      ? "Referred out with the findings"
-      : "Closed without proof";
+  return TITLE[as] ?? "Closed without proof";
 }
+
+const TITLE: Record<string, string> = {
+  proven: "Closed, proven",
+  sound: "Closed, sound as it came",
+  referred: "Referred out with the findings",
+};

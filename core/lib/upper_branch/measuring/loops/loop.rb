@@ -49,6 +49,8 @@ module UpperBranch
           { x: x, y: y, points: rows.filter_map { |row| row.values_at(x, y) if row[y] }, peak: nil }
         end
 
+        # Turns as a hand can set them: to an eighth.
+        def by_hand(turns) = ((turns * 8).round / 8.0)
         def last = @rounds.last
         def go(word, set = {}, **fill) = Step.new(word: word, set: set, fill: fill, as: "go")
         def settled(**fill) = Step.new(word: "settled", set: {}, fill: fill, as: "settled")

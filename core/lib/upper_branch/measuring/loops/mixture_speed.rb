@@ -77,10 +77,10 @@ module UpperBranch
         # Where the shop leaves the screw, of the peak; a step further to lean where that was not read yet.
         def left_at(peak)
           by = { "lean-drop" => "lean-drop-back", "drop-by-rpm" => "drop-by" }[@method]
-          return peak.round(3) unless by && @leaner
+          return by_hand(peak) unless by && @leaner
 
           leanest = pass.map { |row| row["screw"] }.max_by { |screw| screw * @leaner }
-          (swept[by] || (leanest + (@leaner * limit("step"))).clamp(0, 12)).round(3)
+          by_hand((swept[by] || (leanest + (@leaner * limit("step")))).clamp(0, 12))
         end
 
         # {method => turns} over what was read in this pass; empty before there are readings enough.

@@ -47,7 +47,7 @@ module UpperBranch
           return stop("dead") if mixture.flat?
           return go("try", { "timing" => last["timing"], "screw" => mixture.next }) if mixture.next
 
-          come_to(last["timing"], mixture.peak.round(3), "try") ||
+          come_to(last["timing"], by_hand(mixture.peak), "try") ||
             settled(timing: last["timing"], screw: last["screw"], vacuum: last["vacuum"])
         end
 
