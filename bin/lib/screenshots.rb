@@ -157,8 +157,7 @@ shoot("mixture", "/mixture?family=car-one", height: 1000) do |browser|
 end
 curves = ONLY.empty? || ONLY.include?("curves")
 %w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if curves
-shoot("x-report", "/jobs/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/jobs?state=closed")))['jobs'].first['id']}/report?for=shop", height: 2200)
-shoot("x-all", "#{job('Orchard')}/set")
-shoot("x-bench", job("Orchard"), height: 1600)
+shoot("records", "/records?q=fuel")
+shoot("machine", "/machines/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=sprayer")))['machines'].first['id']}", height: 1000)
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

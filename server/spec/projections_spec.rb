@@ -56,7 +56,7 @@ RSpec.describe UpperBranchServer::Projections do
   it "leave the board's row alone when the job has gone on meanwhile" do
     stored, = new_job(seen("hesitation"))
     store.jobs.add(stored.id, 2, [{ "id" => SecureRandom.uuid, "kind" => "note", "data" => { "text" => "meanwhile" } }])
-    UpperBranchServer::Projections::Traces.new(ServerUnderTest.database, store.jobs).of(stored)
+    UpperBranchServer::Projections::Traces.new(ServerUnderTest.database, store.jobs, store.machines).of(stored)
     expect(jobs.where(id: stored.id).get(:traced_version)).to eq 2
     expect(store.traces.stale.select_map(:id)).to eq [stored.id]
   end

@@ -76,6 +76,16 @@ export function routes(client: QueryClient): RouteObject[] {
               loader: ahead(cards, catalogue),
               lazy: async () => ({ Component: (await import("./cards/cards")).Cards }),
             },
+            {
+              path: "/records",
+              loader: ahead(catalogue),
+              lazy: async () => ({ Component: (await import("./records/records")).Records }),
+            },
+            {
+              path: "/machines/:id",
+              loader: ahead(catalogue),
+              lazy: async () => ({ Component: (await import("./records/machine")).Machine }),
+            },
             { path: "/logs/:id?", lazy: async () => ({ Component: (await import("./logs/logs")).Logs }) },
             {
               path: "/handbook",

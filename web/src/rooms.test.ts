@@ -9,7 +9,7 @@ const FLOORS = [
   ["words", "ui"],
   ["keys", "outbox", "photos", "plot", "branch", "section", "cards"],
   ["jobs"],
-  ["worktop", "logs", "handbook"],
+  ["worktop", "logs", "handbook", "records"],
   ["mixture"],
   ["instruments", "shell"],
   ["bench"],

@@ -7,7 +7,7 @@ module UpperBranchServer
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
     attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
-                :photos
+                :photos, :machines, :records
 
     def initialize(database, catalogue)
       @database = database
@@ -16,12 +16,14 @@ module UpperBranchServer
       @photos = Photos.new(database)
       @job_files = JobFiles.new(database, @jobs, @photos)
       @visits = Visits.new(database, @jobs)
+      @machines = Machines.new(database, @visits)
+      @records = Records.new(database)
       @shop = Shop.new(database, catalogue)
       @catalogues = Catalogues.new(database, catalogue)
       @cards = Cards.new(database, catalogue)
       @logs = Logs.new(database)
       @board = Board.new(database, @shop)
-      @traces = Projections::Traces.new(database, @jobs)
+      @traces = Projections::Traces.new(database, @jobs, @machines)
     end
 
     # [Jobs::Stored, Projections::Traced]. Raises Problem 404, and 422 when its machine is known no more.

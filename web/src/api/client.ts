@@ -10,6 +10,7 @@ import type {
   NewJob,
   Question,
   ReadingData,
+  RecordQuestion,
   ShopWays,
 } from "./types";
 
@@ -29,6 +30,11 @@ async function taken<T>(call: Promise<Answered<T>>): Promise<T> {
   });
   if (data === undefined || !response.ok) throw problemOf(response.status, error);
   return data;
+}
+
+/** Without what is empty. */
+function given<T extends object>(question: T): T {
+  return Object.fromEntries(Object.entries(question).filter(([, value]) => value !== "" && value !== undefined)) as T;
 }
 
 /** Every question the page asks of the server, each answer as the contract types it. Failures are ApiErrors. */
@@ -79,6 +85,12 @@ export const api = {
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
+  records: (question: RecordQuestion) => taken(http.GET("/api/v1/records", { params: { query: given(question) } })),
+  machines: (question: { q?: string; family?: string; from?: number }) =>
+    taken(http.GET("/api/v1/machines", { params: { query: given(question) } })),
+  machine: (id: string) => taken(http.GET("/api/v1/machines/{id}", { params: { path: { id } } })),
+  keepMachine: (id: string, own: { serial: string; owner: string; note: string }) =>
+    taken(http.PUT("/api/v1/machines/{id}", { params: { path: { id } }, body: own })),
   settings: (id: string) => taken(http.GET("/api/v1/jobs/{id}/settings", { params: { path: { id } } })),
   takeInJob: (text: string) => taken(http.POST("/api/v1/jobs/file", { body: { text } })),
   takeInArchive: (zip: Blob) =>

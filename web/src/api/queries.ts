@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api } from "./client";
-import { type BoardQuestion } from "./types";
+import { type BoardQuestion, type RecordQuestion } from "./types";
 import type { ReadingData } from "./types";
 
 /**
@@ -55,6 +55,23 @@ export const queries = {
     }),
   visits: (id: string) =>
     queryOptions({ queryKey: ["job", id, "visits"], queryFn: () => api.visits(id), staleTime: 60_000, retry: false }),
+  records: (question: RecordQuestion) =>
+    infiniteQueryOptions({
+      queryKey: ["jobs", "records", question],
+      queryFn: ({ pageParam }) => api.records({ ...question, from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (page) => page.next ?? undefined,
+      placeholderData: keepPreviousData,
+    }),
+  machines: (question: { q?: string; family?: string }) =>
+    infiniteQueryOptions({
+      queryKey: ["machines", question],
+      queryFn: ({ pageParam }) => api.machines({ ...question, from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (page) => page.next ?? undefined,
+      placeholderData: keepPreviousData,
+    }),
+  machine: (id: string) => queryOptions({ queryKey: ["machine", id], queryFn: () => api.machine(id), retry: false }),
   /** The setting loops as the job stands at a version; the last ones stay until the next are here. */
   settings: (job: { id: string; version: number }) =>
     queryOptions({

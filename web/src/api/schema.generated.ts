@@ -321,6 +321,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every job there ever was, by its words and what it was, the latest first. */
+        get: operations["searchRecords"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMachines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["machineRecord"];
+        put: operations["keepMachine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/settings": {
         parameters: {
             query?: never;
@@ -1109,6 +1160,7 @@ export interface components {
             title: string;
             version: number;
             machine: string;
+            family?: string | null;
             /** Format: date-time */
             updated_at: string;
             /** @enum {string} */
@@ -1982,31 +2034,124 @@ export interface components {
         /** @enum {string} */
         Group: "cold" | "running" | "just-stopped" | "stopped" | "opened";
         Visits: {
-            visits: {
-                id: components["schemas"]["Uuid"];
+            /** @description the id of its record */
+            machine: string | null;
+            visits: components["schemas"]["Visit"][];
+        };
+        Visit: {
+            id: components["schemas"]["Uuid"];
+            /** Format: date-time */
+            begun: string;
+            title: string;
+            outcome: {
+                /** @enum {string} */
+                as: "open" | "proven" | "sound" | "referred" | "unproven";
+                says: string;
+            };
+            complaint: string[];
+            found: string[];
+            done: string[];
+            left: {
+                name: string;
+                value: number;
+                unit: string | null;
+                wanted: string | null;
+            }[];
+            settings: {
+                name: string;
+                found: string;
+                left: string;
+                settled: boolean;
+                curve: components["schemas"]["SettingCurve"];
+            }[];
+            renewed: string[];
+            /** @description parts that went back on in doubt */
+            doubts: string[];
+            open: {
+                name: string;
+                reason: string;
+            }[];
+            due: string | null;
+            minutes: number;
+            photos: number;
+        };
+        /** @description what the shop adds to a machine */
+        MachineOwn: {
+            serial?: string;
+            owner?: string;
+            note?: string;
+        };
+        MachineRow: {
+            id: components["schemas"]["Uuid"];
+            called: string;
+            family: string;
+            serial: string | null;
+            owner: string | null;
+            note: string | null;
+            jobs: number;
+            open: number;
+            /** Format: date-time */
+            last: string | null;
+        };
+        MachinePage: {
+            machines: components["schemas"]["MachineRow"][];
+            next: number | null;
+        };
+        MachineRecord: components["schemas"]["MachineRow"] & {
+            /** @description settings as they were left last */
+            set: {
+                name: string;
+                left: string;
+                visit: string;
                 /** Format: date-time */
                 begun: string;
+            }[];
+            renewed: {
+                name: string;
+                visit: string;
+                /** Format: date-time */
+                begun: string;
+            }[];
+            doubts: {
+                says: string;
+                visit: string;
+                /** Format: date-time */
+                begun: string;
+            }[];
+            curves: {
+                name: string;
+                curves: {
+                    visit: string;
+                    /** Format: date-time */
+                    begun: string;
+                    curve: components["schemas"]["SettingCurve"];
+                }[];
+            }[];
+            visits: components["schemas"]["Visit"][];
+        };
+        RecordPage: {
+            next: number | null;
+            /** @description how many there are */
+            total: number;
+            /** @description there are more than a thousand */
+            more: boolean;
+            jobs: {
+                id: string;
                 title: string;
-                outcome: {
-                    /** @enum {string} */
-                    as: "open" | "proven" | "sound" | "referred" | "unproven";
-                    says: string;
-                };
-                complaint: string[];
-                done: string[];
-                left: {
-                    name: string;
-                    value: number;
-                    unit: string | null;
-                    wanted: string | null;
-                }[];
-                settings: {
-                    name: string;
-                    left: string;
-                }[];
-                open: {
-                    name: string;
-                    reason: string;
+                machine: string | null;
+                machine_id: string | null;
+                family: string | null;
+                minutes: number | null;
+                /** @enum {string} */
+                ended: "open" | "proven" | "sound" | "referred" | "unproven";
+                /** Format: date-time */
+                begun: string;
+                /** Format: date-time */
+                updated_at: string;
+                /** @description where the words stand */
+                parts: {
+                    text: string;
+                    hit: boolean;
                 }[];
             }[];
         };
@@ -3344,6 +3489,113 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    searchRecords: {
+        parameters: {
+            query?: {
+                /** @description words that all stand in it, whatever their endings; the last may be a beginning */
+                q?: string;
+                family?: string;
+                ended?: "open" | "proven" | "sound" | "referred" | "unproven";
+                machine?: string;
+                /** @description begun on this day or later, 2026-11-27 */
+                after?: string;
+                before?: string;
+                from?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordPage"];
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    listMachines: {
+        parameters: {
+            query?: {
+                q?: string;
+                family?: string;
+                from?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a page of machines by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachinePage"];
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    machineRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description what is known of it from its visits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    keepMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineOwn"];
+            };
+        };
+        responses: {
+            /** @description kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     settingLoops: {

@@ -36,7 +36,19 @@ export type MixtureCurve = Schemas["MixtureCurve"];
 export type MixtureFit = Schemas["MixtureFit"];
 /** One mixture measured at the tailpipe. */
 export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];
-export type Visit = Schemas["Visits"]["visits"][number];
+export type Visit = Schemas["Visit"];
+export type MachineRow = Schemas["MachineRow"];
+export type MachineRecord = Schemas["MachineRecord"];
+export type RecordRow = Schemas["RecordPage"]["jobs"][number];
+/** What records are searched by; empty words narrow nothing. after, before: days as 2026-11-27 */
+export type RecordQuestion = {
+  q?: string;
+  family?: string;
+  ended?: RecordRow["ended"];
+  after?: string;
+  before?: string;
+  from?: number;
+};
 export type Report = Schemas["Report"];
 export type WorkSheet = Schemas["WorkSheet"];
 export type PartOff = Schemas["PartOff"];

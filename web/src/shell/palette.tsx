@@ -99,6 +99,7 @@ function useFound(text: string): { found: Command[]; known: boolean } {
 }
 
 const PLACES = [
+  ["Records of all jobs and machines", "/records"],
   ["The bench", "/"],
   ["New job", "/new"],
   ["Worktop", "/worktop"],

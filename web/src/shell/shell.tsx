@@ -1,4 +1,5 @@
 import {
+  Archive,
   BookOpen,
   Calculator,
   ChartSpline,
@@ -46,7 +47,7 @@ export function Shell({ children }: { children: ReactNode }) {
           </Link>
           <nav
             aria-label="Places"
-            className="flex gap-x-1 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-30 max-sm:justify-around max-sm:border-t max-sm:border-white/20 max-sm:bg-deep max-sm:pb-[env(safe-area-inset-bottom)] sm:flex-1 sm:flex-wrap"
+            className="flex gap-x-0.5 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-30 max-sm:justify-around max-sm:border-t max-sm:border-white/20 max-sm:bg-deep max-sm:pb-[env(safe-area-inset-bottom)] sm:flex-1 sm:flex-wrap"
           >
             {PLACES.map((place) => (
               <Place key={place.to} {...place} />
@@ -76,6 +77,7 @@ export function Shell({ children }: { children: ReactNode }) {
 const PLACES = [
   { to: "/", name: "Bench", icon: LayoutList },
   { to: "/new", name: "New job", icon: CirclePlus },
+  { to: "/records", name: "Records", icon: Archive },
   { to: "/worktop", name: "Worktop", icon: Calculator },
   { to: "/cards", name: "Cards", icon: IdCard },
   { to: "/logs", name: "Logs", icon: ChartSpline },
@@ -89,7 +91,7 @@ function Place({ to, name, icon: Icon }: (typeof PLACES)[number]) {
       to={to}
       end={to === "/"}
       className={({ isActive }) =>
-        `flex min-h-11 items-center rounded-lg px-3 no-underline hover:bg-white/10 max-sm:min-h-14 max-sm:min-w-11 max-sm:flex-1 max-sm:flex-col max-sm:justify-center max-sm:gap-0.5 max-sm:px-0.5 max-sm:text-xs max-sm:leading-none ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8 max-sm:underline-offset-4" : ""}`
+        `flex min-h-11 items-center rounded-lg px-2 no-underline hover:bg-white/10 max-sm:min-h-14 max-sm:min-w-11 max-sm:flex-1 max-sm:flex-col max-sm:justify-center max-sm:gap-0.5 max-sm:px-0 max-sm:text-[11px] max-sm:leading-none max-sm:tracking-tight lg:px-3 ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8 max-sm:underline-offset-4" : ""}`
       }
     >
       <Icon size={20} aria-hidden className="sm:hidden" />

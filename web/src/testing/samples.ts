@@ -1,4 +1,4 @@
-import type { BoardPage, Catalogue, Check, HoleField, Job, JobSummary, Reading } from "../api/types";
+import type { BoardPage, Catalogue, Check, HoleField, Job, JobSummary, Reading, Visit } from "../api/types";
 
 /** A page of the board with these open jobs on it. */
 export function boardPage(jobs: JobSummary[], order: string[] = [], next: number | null = null): BoardPage {
@@ -139,4 +139,24 @@ export const hole = (part: Partial<HoleField> = {}): HoleField => ({
   max: 5,
   step: 0.01,
   ...part,
+});
+
+/** An earlier visit of a machine. */
+export const visit = (row: Partial<Visit> = {}): Visit => ({
+  id: "job-0",
+  begun: "2026-05-03T08:00:00Z",
+  title: "Pours fuel from its vent",
+  outcome: { as: "proven", says: "Repaired, and shown to be right." },
+  complaint: ["Fuel runs from the vent"],
+  found: ["Soft inlet seat swollen"],
+  done: ["Soft inlet seat swollen: inlet valve or its seal"],
+  left: [{ name: "Float height", value: 14, unit: "mm", wanted: null }],
+  settings: [{ name: "Float setting", found: "17 mm", left: "Height now 14 mm", settled: true, curve: null }],
+  renewed: ["Soft inlet seat swollen: inlet valve or its seal"],
+  doubts: [],
+  open: [{ name: "In-line filter choked", reason: "he brings his own" }],
+  due: null,
+  minutes: 40,
+  photos: 2,
+  ...row,
 });

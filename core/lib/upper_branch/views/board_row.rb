@@ -2,7 +2,8 @@
 
 module UpperBranch
   module Views
-    # What the board shows of a job, from its trace: what it waits for, the leading suspects, minutes so far.
+    # What the board shows of a job, from its trace: what it waits for, the leading suspects, minutes so far. And its
+    # words, by which it is found again.
     #
     #   BoardRow.of(Trace.of(job).to_h)   # => {"machine" => "Cider press", "waits_for" => "cold", ...}
     module BoardRow
@@ -11,10 +12,17 @@ module UpperBranch
 
       # trace: as Trace#to_h gives it
       def self.of(trace)
-        { "machine" => trace[:machine][:called] || trace[:machine][:name], "waits_for" => waits_for(trace),
-          "found" => found(trace), "minutes" => trace[:minutes], "next" => next_words(trace[:next]),
-          "leading" => leading(trace),
+        { "machine" => trace[:machine][:called] || trace[:machine][:name], "family" => trace[:machine][:family],
+          "waits_for" => waits_for(trace), "found" => found(trace), "minutes" => trace[:minutes],
+          "next" => next_words(trace[:next]), "leading" => leading(trace),
           "waiting" => trace[:waiting]&.slice(:for, :until, :text)&.transform_keys(&:to_s) }
+      end
+
+      # All that was told of it, in one text, but for what was struck out.
+      def self.words(trace)
+        told = trace[:told].reject { |row| row[:struck] }.map { |row| row[:says] }
+        done = trace[:repairs].map { |row| row[:name] }
+        [*trace[:machine].values_at(:called, :name), *told, *done].compact.uniq.join(". ")
       end
 
       def self.waits_for(trace)

@@ -54,6 +54,12 @@ module UpperBranch
         Words.new("#{fault.name}: #{kind_of(machine, fault)['name'].downcase}", machine.schools.repair_words(fault))
       end
 
+      # Does a repair put a new part in?
+      def self.renews?(machine, plan)
+        row = machine.fault(plan.id) ? kind_of(machine, machine.fault(plan.id)) : machine.catalogue.composite(plan.id)
+        row["renews"] == true
+      end
+
       # What a repair is called at this shop; one the catalogue no longer knows, by what was written down.
       def self.name(machine, id)
         plan = find(machine, id)

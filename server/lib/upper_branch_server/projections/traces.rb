@@ -14,9 +14,10 @@ module UpperBranchServer
     class Traces
       KEPT = 16_000_000 # bytes, about a hundred traces
 
-      def initialize(database, jobs)
+      def initialize(database, jobs, machines)
         @database = database
         @jobs = jobs
+        @machines = machines
         @kept = UpperBranch::BoundedCache.new(KEPT)
       end
 
@@ -45,14 +46,16 @@ module UpperBranchServer
       def reckoned(stored)
         job = @jobs.replay(stored.entries)
         trace = UpperBranch::Views::Trace.of(job).to_h
-        Traced.new(json: JSON.generate(trace), struck: job.struck, row: UpperBranch::Views::BoardRow.of(trace))
+        Traced.new(json: JSON.generate(trace), struck: job.struck, row: UpperBranch::Views::BoardRow.of(trace),
+                   words: UpperBranch::Views::BoardRow.words(trace), machine: trace[:machine].slice(:called, :family))
       end
 
       # Puts the row on the board, unless it stands there already or the job has gone on meanwhile. A database that
       # cannot take it now keeps nobody from reading: the row follows later (BoardRows).
       def put(stored, traced)
         stale.where(id: stored.id, version: stored.version)
-             .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp)
+             .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp,
+                     record: traced.words, machine_id: @machines.id_of(**traced.machine))
       rescue Sequel::DatabaseError => e
         warn "board row of #{stored.id}: #{e.message.lines.first&.strip}"
       end

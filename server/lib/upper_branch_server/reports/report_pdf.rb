@@ -42,9 +42,7 @@ module UpperBranchServer
       end
 
       def blocks
-        block("What was complained of", @report[:complaint]) do |row|
-          line([row[:says], row[:when].any? ? "(#{row[:when].join(', ')})" : nil].compact.join(" "))
-        end
+        block("What was complained of", @report[:complaint]) { |row| line(complaint(row)) }
         block("What was found", @report[:found]) { |row| found(row) }
         block("What was done", @report[:done]) { |row| done(row) }
         settings
@@ -54,6 +52,8 @@ module UpperBranchServer
         block("So that it stays away", @report[:keep]) { |row| line(row) }
         block("Due again", [@report[:due]].compact) { |row| line(row) }
       end
+
+      def complaint(row) = [row[:says], *("(#{row[:when].join(', ')})" if row[:when].any?)].join(" ")
 
       def found(row)
         @pdf.formatted_text [{ text: "#{[row[:fault], row[:place]].compact.join(', ')}. ", styles: [:bold] },

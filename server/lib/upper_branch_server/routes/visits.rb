@@ -7,8 +7,8 @@ module UpperBranchServer
       def self.registered(app)
         app.get("/api/v1/jobs/:id/visits") do
           stored = settings.store.jobs.find(job_id)
-          job = settings.store.jobs.replay(stored.entries)
-          answer(visits: settings.store.visits.before(stored, job) { |earlier| card_of(earlier) })
+          answer(machine: settings.store.visits.machine_of(stored),
+                 visits: settings.store.visits.before(stored) { |earlier| card_of(earlier) })
         end
       end
     end

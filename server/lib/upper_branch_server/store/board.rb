@@ -15,6 +15,9 @@ module UpperBranchServer
       ASIDE = Sequel.lit("(closed_as IS NULL AND jsonb_typeof(summary -> 'waiting') = 'object' AND " \
                          "coalesce((summary #>> '{waiting,until}')::timestamptz > now(), true))").freeze
 
+      LANE = Sequel.lit("CASE WHEN closed_as IS NOT NULL THEN 'closed' WHEN ? THEN 'aside' " \
+                        "ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).freeze
+
       # shop: Shop, which keeps the order
       def initialize(database, shop)
         @database = database
@@ -28,7 +31,7 @@ module UpperBranchServer
         {
           jobs: rows.first(PAGE).map { |row| view(row) },
           next: rows.size > PAGE ? from + PAGE : nil,
-          counts: counts(found, text)
+          counts: counts(state, text)
         }
       end
 
@@ -48,10 +51,11 @@ module UpperBranchServer
         end
       end
 
-      # Every word typed stands somewhere on the card.
+      # Every word typed stands somewhere on the card, which is kept in small letters: comparing letters large and small
+      # takes five times as long.
       def searched(jobs, text)
         text.split.first(8).reduce(jobs) do |left, word|
-          left.where(Sequel.ilike(:card, "%#{left.escape_like(word)}%"))
+          left.where(Sequel.lit("card LIKE lower(?)", "%#{left.escape_like(word)}%"))
         end
       end
 
@@ -76,20 +80,13 @@ module UpperBranchServer
         jobs.left_join(laid, { job_id: :id }, table_alias: :laid).order(Sequel.asc(:place, nulls: :last), *by_time)
       end
 
-      # The closed ones are counted whatever was asked for, so that the board can say how many there are.
-      def counts(jobs, text)
-        closed = searched(in_state("closed"), text).count
-        jobs
-          .where(closed_as: nil)
-          .group(1)
-          .select(
-            Sequel.lit("CASE WHEN ? THEN 'aside' ELSE coalesce(summary ->> 'waits_for', 'describe') END", ASIDE).as(
-              :waits
-            ),
-            Sequel.function(:count).*.as(:count)
-          )
-          .to_h { |row| [row[:waits], row[:count]] }
-          .merge("closed" => closed)
+      # The closed ones are counted whatever was asked for, so that the board can say how many there are. All in one go
+      # through the cards: reading them for the words is what takes the time.
+      def counts(state, text)
+        counted = Sequel.|(Sequel.~(closed_as: nil), in_state(state).opts[:where])
+        found = searched(@database[:jobs].where(counted), text)
+        { "closed" => 0 }.merge(found.group(1).select(LANE.as(:lane), Sequel.function(:count).*.as(:count))
+                                     .to_h { |row| [row[:lane], row[:count]] })
       end
 
       def view(row)

@@ -2,11 +2,11 @@
 
 module UpperBranchServer
   class Store
-    # Earlier jobs on the same machine, by what the shop calls it and its family: the latest first.
+    # Jobs on one machine, by the record of machines: the latest first.
     #
-    #   store.visits.before(stored, job)   # => [{id:, begun:, title:, outcome:, done:, left:, open:}, ...]
+    #   store.visits.before(stored) { |job| card }   # => [{id:, begun:, title:, outcome:, done:, left:, open:}, ...]
     class Visits
-      MOST = 8 # jobs that are told of
+      MOST = 8 # earlier jobs that are told of beside a step
 
       # jobs: Jobs
       def initialize(database, jobs)
@@ -14,27 +14,37 @@ module UpperBranchServer
         @jobs = jobs
       end
 
-      # stored: Jobs::Stored; job: the same replayed. The block: the card of a job.
-      def before(stored, job)
-        return [] unless job.called
+      # The id of the record of a job's machine, or nil.
+      def machine_of(stored) = @database[:jobs].where(id: stored.id).get(:machine_id)
 
-        others(stored, job.called).filter_map do |row|
-          earlier = @jobs.find(row[:id])
-          replayed = @jobs.replay(earlier.entries)
-          next unless replayed.machine.family["id"] == job.machine.family["id"]
+      # Earlier than this job. stored: Jobs::Stored; the block: the card of a job.
+      def before(stored, &)
+        begun, machine = @database[:jobs].where(id: stored.id).get(%i[created_at machine_id])
+        return [] unless machine
 
-          { id: row[:id], begun: row[:created_at].utc.iso8601(3),
-            **UpperBranch::Views::Visit.of(replayed, title: earlier.title, card: yield(replayed)) }
-        end
+        told(of(machine).exclude(id: stored.id).where { created_at <= begun }.limit(MOST), &)
       end
+
+      # The latest on a machine.
+      def on(machine_id, most: MOST, &card) = told(of(machine_id).limit(most), &card)
 
       private
 
-      def others(stored, called)
-        begun = @database[:jobs].where(id: stored.id).get(:created_at)
-        @database[:jobs].where(Sequel.lit("summary ->> 'machine' = ?", called)).exclude(id: stored.id)
-                        .where { created_at <= begun }.order(Sequel.desc(:created_at), :id).limit(MOST)
-                        .select(:id, :created_at).all
+      def of(machine_id)
+        @database[:jobs].where(machine_id: machine_id).order(Sequel.desc(:created_at), :id).select(:id, :created_at)
+      end
+
+      # A job whose machine the catalogue no longer knows is passed over.
+      def told(rows)
+        rows.all.filter_map do |row|
+          earlier = @jobs.find(row[:id])
+          replayed = @jobs.replay(earlier.entries)
+          { id: row[:id], begun: row[:created_at].utc.iso8601(3),
+            **UpperBranch::Views::Visit.of(replayed, title: earlier.title, card: yield(replayed)) }
+        rescue Problem => e
+          warn "visit #{row[:id]}: #{e.message}"
+          nil
+        end
       end
     end
   end

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { queries } from "../../api/queries";
 import type { Report } from "../../api/types";
-import { SettingPlot } from "../setting/setting-plot";
+import { SettingPlot } from "../../plot/setting-plot";
 import { Picture } from "../../photos/photos";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";

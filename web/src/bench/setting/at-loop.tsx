@@ -3,6 +3,7 @@ import { useState } from "react";
 import { entry } from "../../api/entries";
 import type { SettingLoop } from "../../api/types";
 import { useKept } from "../../kept/use-kept";
+import { SettingPlot } from "../../plot/setting-plot";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
@@ -11,7 +12,6 @@ import { Cautions, useCautions } from "../step/cautions";
 import { GoalFields, RoundFields } from "./fields";
 import { roundOf, text, type Typed } from "./round";
 import { Rounds } from "./rounds";
-import { SettingPlot } from "./setting-plot";
 
 const NOTHING = { values: {} as Typed, goals: {} as Typed };
 

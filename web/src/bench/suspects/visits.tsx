@@ -13,7 +13,14 @@ export function Visits() {
   if (!data || data.visits.length === 0) return null;
   return (
     <Card aria-label="This machine before">
-      <h2 className="text-xl">This machine before</h2>
+      <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 text-xl">
+        This machine before
+        {data.machine && (
+          <Link to={`/machines/${data.machine}`} className="inline-flex min-h-11 items-center text-base underline">
+            Its record
+          </Link>
+        )}
+      </h2>
       <ul>
         {data.visits.map((visit, i) => (
           <li key={visit.id} className="border-t border-line">

@@ -1,11 +1,11 @@
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import type { JobSummary } from "../../api/types";
+import { useStill } from "../../ui/use-still";
 import { laid, waitsOf, type LaneId } from "./lanes";
 
-const PAUSE_MS = 250;
 /** The server keeps the places of so many jobs. */
 const LAID = 1000;
 
@@ -50,14 +50,4 @@ export function useClosed(text: string, looked: boolean) {
 /** A job that moved from one page to another between two askings stands on the board once. */
 function each(jobs: JobSummary[]): JobSummary[] {
   return [...new Map(jobs.map((job) => [job.id, job])).values()];
-}
-
-/** What was typed, once the typing pauses. */
-function useStill(text: string): string {
-  const [still, setStill] = useState(text);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setStill(text), PAUSE_MS);
-    return () => window.clearTimeout(timer);
-  }, [text]);
-  return still;
 }

@@ -37,8 +37,8 @@ module UpperBranch
           whole(job)
         end
 
-        # Nothing was repaired, and what was complained of was looked for again and is not there: then why it was thought
-        # to be is written down. A plan that was gone through needs no reason.
+        # Nothing was repaired, and what was complained of was looked for again and is not there: then it is written
+        # down why it was thought to be. A plan that was gone through needs no reason.
         def sound(job)
           refuse("as", "Something was repaired: it is proven, or closes without proof") if job.round.positive?
           left = job.machine.plan ? Workshop::Proof.of(job).left.map(&:name) : still_there(job)

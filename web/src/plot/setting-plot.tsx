@@ -1,5 +1,5 @@
-import type { SettingCurve } from "../../api/types";
-import { Plot } from "../../plot/plot";
+import type { SettingCurve } from "../api/types";
+import { Plot } from "./plot";
 
 /** What was read over what was set, and the peak where it is known. */
 export function SettingPlot({
