@@ -158,6 +158,9 @@ end
 curves = ONLY.empty? || ONLY.include?("curves")
 %w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if curves
 shoot("records", "/records?q=fuel")
-shoot("machine", "/machines/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=sprayer")))['machines'].first['id']}", height: 1000)
+shoot("machine",
+      "/machines/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=sprayer")))['machines'].first['id']}", height: 1000)
+shoot("x-owner", "/owner/#{JSON.parse(Net::HTTP.post(URI("#{BASE}/api/v1#{job('Sprayer')}/owner-links"), "{}", "content-type" => "application/json").body)['code']}")
+shoot("x-for-owner", "#{job('Sprayer')}/owner")
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

@@ -26,7 +26,7 @@ module ServerUnderTest
 
   # Entries refuse deletion, so the tables are emptied whole.
   def self.clean
-    database.run("TRUNCATE entries, photos, jobs, machines, settings, catalogues, spec_cards, logs")
+    database.run("TRUNCATE entries, photos, owner_links, jobs, machines, settings, catalogues, spec_cards, logs")
   end
 end
 

@@ -25,6 +25,13 @@ export function routes(client: QueryClient): RouteObject[] {
   const mixture = () => client.query(queries.mixtureSheets()).catch(shown);
   const worktop = () => client.query(queries.worktop()).catch(shown);
   return [
+    // Outside the frame: an owner with a code has no places to go.
+    {
+      path: "/owner/:code",
+      errorElement: <Broken />,
+      hydrateFallbackElement: <Loading />,
+      lazy: async () => ({ Component: (await import("./owner/owner-page")).OwnerPage }),
+    },
     {
       element: (
         <Shell>
@@ -56,6 +63,10 @@ export function routes(client: QueryClient): RouteObject[] {
               path: "/jobs/:id/set/:loop?",
               loader: ahead(catalogue, job),
               lazy: async () => ({ Component: (await import("./bench/setting/setting")).Setting }),
+            },
+            {
+              path: "/jobs/:id/owner",
+              lazy: async () => ({ Component: (await import("./owner/for-owner")).ForOwner }),
             },
             {
               path: "/jobs/:id/report",

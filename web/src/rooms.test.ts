@@ -7,7 +7,7 @@ import { describe, expect, it } from "vitest";
 const FLOORS = [
   ["api", "kept"],
   ["words", "ui"],
-  ["keys", "outbox", "photos", "plot", "branch", "section", "cards"],
+  ["keys", "outbox", "owner", "photos", "plot", "branch", "section", "cards"],
   ["jobs"],
   ["worktop", "logs", "handbook", "records"],
   ["mixture"],

@@ -7,7 +7,7 @@ module UpperBranchServer
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
     attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
-                :photos, :machines, :records
+                :photos, :machines, :records, :owner_links
 
     def initialize(database, catalogue)
       @database = database
@@ -18,6 +18,7 @@ module UpperBranchServer
       @visits = Visits.new(database, @jobs)
       @machines = Machines.new(database, @visits)
       @records = Records.new(database)
+      @owner_links = OwnerLinks.new(database)
       @shop = Shop.new(database, catalogue)
       @catalogues = Catalogues.new(database, catalogue)
       @cards = Cards.new(database, catalogue)

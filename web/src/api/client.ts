@@ -8,6 +8,7 @@ import type {
   MeasuredMixture,
   NewEntry,
   NewJob,
+  OwnerAnswers,
   Question,
   ReadingData,
   RecordQuestion,
@@ -85,6 +86,11 @@ export const api = {
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
+  ownerSheet: (id: string) => taken(http.GET("/api/v1/jobs/{id}/owner-sheet", { params: { path: { id } } })),
+  ownerLink: (id: string) => taken(http.POST("/api/v1/jobs/{id}/owner-links", { params: { path: { id } }, body: {} })),
+  openOwnerSheet: (code: string) => taken(http.GET("/api/v1/owner/{code}", { params: { path: { code } } })),
+  answerOwnerSheet: (code: string, answers: OwnerAnswers) =>
+    taken(http.POST("/api/v1/owner/{code}", { params: { path: { code } }, body: answers })),
   records: (question: RecordQuestion) => taken(http.GET("/api/v1/records", { params: { query: given(question) } })),
   machines: (question: { q?: string; family?: string; from?: number }) =>
     taken(http.GET("/api/v1/machines", { params: { query: given(question) } })),

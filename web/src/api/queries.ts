@@ -71,6 +71,16 @@ export const queries = {
       getNextPageParam: (page) => page.next ?? undefined,
       placeholderData: keepPreviousData,
     }),
+  ownerSheet: (id: string) =>
+    queryOptions({ queryKey: ["job", id, "owner"], queryFn: () => api.ownerSheet(id), retry: false }),
+  /** By its code alone; the page of an owner knows nothing else. */
+  openOwnerSheet: (code: string) =>
+    queryOptions({
+      queryKey: ["owner", code],
+      queryFn: () => api.openOwnerSheet(code),
+      retry: false,
+      staleTime: Infinity,
+    }),
   machine: (id: string) => queryOptions({ queryKey: ["machine", id], queryFn: () => api.machine(id), retry: false }),
   /** The setting loops as the job stands at a version; the last ones stay until the next are here. */
   settings: (job: { id: string; version: number }) =>

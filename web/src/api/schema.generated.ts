@@ -321,6 +321,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/owner-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["ownerSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/owner-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeOwnerLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/owner/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        get: operations["openOwnerSheet"];
+        put?: never;
+        post: operations["answerOwnerSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/records": {
         parameters: {
             query?: never;
@@ -1940,6 +1994,45 @@ export interface components {
             rounds: number;
             curve: components["schemas"]["SettingCurve"];
         };
+        OwnerLink: {
+            code: string;
+            /** Format: date-time */
+            expires_at: string;
+        };
+        OwnerTaken: {
+            taken: number;
+        };
+        OwnerAnswers: {
+            id: components["schemas"]["Uuid"];
+            who: string;
+            answers: {
+                id: components["schemas"]["Uuid"];
+                check: string;
+                outcome: string;
+            }[];
+            /** @description what else was said */
+            words?: string;
+        };
+        OwnerSheet: {
+            called: string | null;
+            family: string;
+            first: string;
+            footer: string;
+            closed: boolean;
+            rows: {
+                check: string;
+                /** @enum {string} */
+                icon: "eye" | "gauge" | "lever" | "key";
+                ask: string;
+                do: string;
+                answers: {
+                    outcome: string;
+                    says: string;
+                    /** @description leave it alone, and why */
+                    stop: string | null;
+                }[];
+            }[];
+        };
         PhotoKept: {
             photo: components["schemas"]["Uuid"];
             width: number;
@@ -3489,6 +3582,109 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    ownerSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description safe looks for the owner */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerSheet"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    makeOwnerLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description a code that opens this sheet and nothing else; it is told once */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerLink"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    openOwnerSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the sheet of the job this code belongs to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerSheet"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+        };
+    };
+    answerOwnerSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAnswers"];
+            };
+        };
+        responses: {
+            /** @description taken down as told by the owner */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerTaken"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     searchRecords: {

@@ -136,6 +136,9 @@ function OnSection() {
         <Link to={`/jobs/${job.id}/set`} className="flex min-h-11 items-center">
           Settings in rounds
         </Link>
+        <Link to={`/jobs/${job.id}/owner`} className="flex min-h-11 items-center">
+          Sheet for the owner
+        </Link>
       </p>
     </Card>
   );
@@ -161,6 +164,7 @@ function useBenchCommands(setSheet: (sheet: Sheet) => void): void {
       { name: "Put the job aside", kind: "Here", act: () => setSheet("wait") },
       { name: "Report for the customer", kind: "Here", act: () => void navigate(`/jobs/${id}/report`) },
       { name: "Report for the shop", kind: "Here", act: () => void navigate(`/jobs/${id}/report?for=shop`) },
+      { name: "Sheet for the owner", kind: "Here", act: () => void navigate(`/jobs/${id}/owner`) },
       { name: "Settings in rounds", kind: "Here", act: () => void navigate(`/jobs/${id}/set`) },
       { name: "Mixture curve of this carburetor", kind: "Here", act: () => void navigate(`/mixture?job=${id}`) },
     ],
