@@ -14,9 +14,11 @@ gem "zeitwerk", "~> 2.6"
 group :server do
   gem "pg", "~> 1.5"
   gem "prawn", "~> 2.5"
+  gem "prawn-svg", "~> 0.40", require: false
   gem "puma", "~> 8.0"
   gem "rack-session", "~> 2.1"
   gem "rackup", "~> 2.2"
+  gem "rexml", "~> 3.4"
   gem "ruby-vips", "~> 2.2", require: false
   gem "rubyzip", "~> 2.4", require: false
   gem "sequel", "~> 5.90"

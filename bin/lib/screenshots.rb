@@ -19,6 +19,11 @@ def job(machine)
   "/jobs/#{jobs.find { |row| row['machine'].include?(machine) }['id']}"
 end
 
+def machine(words)
+  page = JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=#{words}")))
+  "/machines/#{page['machines'].first['id']}"
+end
+
 def shoot(name, path, width: 1280, height: 800, theme: "light", &block)
   return if ONLY.any? && !ONLY.include?(name)
 
@@ -160,7 +165,6 @@ curves = ONLY.empty? || ONLY.include?("curves")
 shoot("records", "/records?q=fuel")
 shoot("machine",
       "/machines/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=sprayer")))['machines'].first['id']}", height: 1000)
-shoot("x-owner", "/owner/#{JSON.parse(Net::HTTP.post(URI("#{BASE}/api/v1#{job('Sprayer')}/owner-links"), "{}", "content-type" => "application/json").body)['code']}")
-shoot("x-for-owner", "#{job('Sprayer')}/owner")
+shoot("owner", "#{job('Sprayer')}/owner", width: 800, height: 1280)
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

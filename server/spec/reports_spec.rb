@@ -58,6 +58,31 @@ RSpec.describe "Reports over HTTP" do
     expect(last_response.body.scan("/Subtype /Image").size).to eq 1
   end
 
+  it "draw the section with what was found wrong, and the branch for the shop, as vectors" do
+    get "/api/v1/jobs/#{job['id']}/section.svg"
+    expect([last_response.status, last_response.headers["content-type"]]).to eq [200, "image/svg+xml"]
+    drawing = REXML::Document.new(last_response.body)
+    wrong = drawing.get_elements("//*[@fill='#{UpperBranchServer::Reports::SectionSvg::WRONG}']")
+    expect(wrong.size).to be_between(1, 12)
+    get "/api/v1/jobs/#{job['id']}/branch.svg"
+    limbs = REXML::Document.new(last_response.body).get_elements("//text").map(&:text)
+    expect(limbs.join(" ")).to match(/Accelerator pump \d+ %/)
+    paper(job)
+    lines = PDF::Inspector::Graphics::Line.analyze(last_response.body)
+    expect(lines.points.size).to be > 50
+    expect(last_response.body.scan("/Subtype /Image")).to be_empty
+    shop, = paper(job, "?for=shop")
+    expect(shop).to include("The branch", "Cold start")
+  end
+
+  it "draw every family that has a section" do
+    CATALOGUE.families.each do |family|
+      made = { family: family["id"], features: family["features"], parts: [] }
+      expect(UpperBranchServer::Reports::SectionSvg.of(made)).to include("<path")
+    end
+    expect(UpperBranchServer::Reports::SectionSvg.of({ family: "steam", features: [], parts: [] })).to be_nil
+  end
+
   it "run on over as many pages as it takes, whatever letters are in them" do
     notes = Array.new(80) { |i| entry("note", text: "Ärmel, naïve, 3 µm ± 2, line #{i}: #{'so it went on ' * 6}") }
     long = job_with(*notes)

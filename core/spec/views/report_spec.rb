@@ -41,7 +41,7 @@ RSpec.describe UpperBranch::Views::Report do
   it "tells the shop everything besides" do
     bench = report(mended, "shop")[:bench]
     expect(bench[:told].map { |row| row[:says] }).to include("Inlet valve holds: runs", "Closed: proven")
-    expect(bench.keys).to eq %i[told parts cleared suspects limits]
+    expect(bench.keys).to eq %i[told parts cleared suspects circuits limits]
     expect(bench[:suspects]).to all include(probability: be_between(0, 1))
   end
 

@@ -56,7 +56,7 @@ module UpperBranchServer
 
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
-             Routes::Settings, Routes::Records, Routes::Owner
+             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings
 
     get("/api/v1/health") do
       answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid)

@@ -516,6 +516,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/section.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["sectionDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/branch.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["branchDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/report.pdf": {
         parameters: {
             query?: {
@@ -2324,6 +2360,13 @@ export interface components {
             /** @description how it is kept from coming back */
             keep: string[];
             due: string | null;
+            /** @description what the section is drawn from */
+            section: {
+                family: string;
+                features: string[];
+                /** @description found to be wrong */
+                parts: string[];
+            };
             /** @description set in rounds: as found, as left, and its curve */
             settings: {
                 name: string;
@@ -2348,6 +2391,12 @@ export interface components {
                 told: components["schemas"]["Told"][];
                 parts: components["schemas"]["PartOff"][];
                 cleared: components["schemas"]["ClearedRow"][];
+                /** @description what the branch is drawn from */
+                circuits: {
+                    id: string;
+                    name: string;
+                    share: number;
+                }[];
                 suspects: {
                     name: string;
                     probability: components["schemas"]["Probability"];
@@ -3945,6 +3994,52 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    sectionDrawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the section of the machine, the parts that were found to be wrong marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    branchDrawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description how far each circuit explains what was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
                 };
             };
             404: components["responses"]["Problem"];

@@ -17,7 +17,8 @@ module UpperBranch
         "geometry" => Sections::Geometry,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
         "screws" => Sections::Screws, "chains" => Sections::Chains, "plans" => Sections::Plans,
-        "loops" => Sections::Loops, "owner" => Sections::Owner, "strip" => Sections::Strip, "work-steps" => Sections::WorkSteps, "sheets" => Sections::Sheets,
+        "loops" => Sections::Loops, "owner" => Sections::Owner,
+        "strip" => Sections::Strip, "work-steps" => Sections::WorkSteps, "sheets" => Sections::Sheets,
         "faults" => Sections::Faults, "checks" => Sections::Checks
       }.freeze
       FOLDERS = %w[faults checks sheets].freeze # sections spread over the files of a folder

@@ -19,7 +19,7 @@ module UpperBranch
         check = machine.check(row["check"]) or return
         words = check.words(machine.features)
         stops = row["stop"] || { "outcomes" => [] }
-        answers = row["answers"].select { |id, _| words.include?(id) }.map do |id, says|
+        answers = row["answers"].slice(*words).map do |id, says|
           { outcome: id, says: says, stop: stops["outcomes"].include?(id) ? stops["says"] : nil }
         end
         { check: check.id, icon: row["icon"], ask: row["ask"], do: row["do"], answers: answers }

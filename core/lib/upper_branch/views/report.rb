@@ -31,8 +31,8 @@ module UpperBranch
       def to_h
         { for: @audience, title: @title, machine: machine, complaint: complaint, found: found, done: done,
           shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due,
-          settings: settings,
-          photos: Strip.photos(@job), minutes: @job.minutes.round, bench: shop? ? bench : nil, footer: FOOTER }
+          section: section, settings: settings, photos: Strip.photos(@job), minutes: @job.minutes.round,
+          bench: shop? ? BenchReport.of(@job) : nil, footer: FOOTER }
       end
 
       private
@@ -101,6 +101,13 @@ module UpperBranch
       def undone(repair)
         steps = Workshop::Sheets::Steps.new(@job, Workshop::Sheets::Figures.new(@job, card: @card))
         repair.undone.filter_map { |id| steps.says(id) }
+      end
+
+      # What the section is drawn from: the machine as it is fitted, and the parts that were found wrong or mended.
+      def section
+        faults = @job.defects.map(&:fault) + @job.repairs.map(&:id)
+        parts = faults.filter_map { |id| @machine.fault(id)&.part&.name }.uniq
+        { family: @machine.family["id"], features: @machine.features.sort, parts: parts }
       end
 
       # What was set in rounds: as found, as left, and its curve.
@@ -186,24 +193,6 @@ module UpperBranch
       end
 
       def due = Workshop::Plan.of(@job)&.due
-
-      # Everything, for the shop: the entries, what came off, what is still suspected.
-      def bench
-        { told: Told.of(@job), parts: Strip.of(@job), cleared: Strip.cleared(@job), suspects: suspects,
-          limits: @machine.limits.given_rows.map { |id, row| limit(id, row) } }
-      end
-
-      def suspects
-        now = Diagnosis::Posterior.of(@job).all_now
-        now.select { |_, p| p >= 0.02 }.sort_by { |id, p| [-p.round(9), id] }.first(8)
-           .map { |id, p| { name: @job.catalogue.fault(id).name, probability: p.round(4) } }
-      end
-
-      def limit(id, row)
-        check = @job.catalogue.check(id)
-        { name: check.reading["name"], cuts: row["cuts"], unit: check.reading["unit"],
-          source: [row["card"], row["source"], row["date"]].compact.join(", ") }
-      end
     end
   end
 end

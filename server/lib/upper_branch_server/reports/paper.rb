@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "prawn"
+require "prawn-svg"
 
 module UpperBranchServer
   module Reports
@@ -35,6 +36,20 @@ module UpperBranchServer
         @pdf.fill_color LEAF
         @pdf.fill_rectangle [0, top + 2], 3, top - @pdf.cursor + 2
         @pdf.fill_color INK
+      end
+
+      # An SVG as vectors, so wide; on a new page where this one has no room for it. share: its height over its width
+      def drawing(svg, width)
+        height = width * tall(svg)
+        @pdf.start_new_page if @pdf.cursor < height + 30
+        @pdf.svg(svg, width: width, position: :left, fallback_font_name: "sans", enable_web_requests: false)
+        @pdf.move_down 4
+      end
+
+      # Height over width, by its own box.
+      def tall(svg)
+        wide, high = svg[/viewBox=['"]0 0 ([\d. ]+)['"]/, 1].split.map(&:to_f)
+        high / wide
       end
 
       def columns(texts, color)

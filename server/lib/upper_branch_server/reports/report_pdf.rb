@@ -44,6 +44,7 @@ module UpperBranchServer
       def blocks
         block("What was complained of", @report[:complaint]) { |row| line(complaint(row)) }
         block("What was found", @report[:found]) { |row| found(row) }
+        section
         block("What was done", @report[:done]) { |row| done(row) }
         settings
         compared
@@ -51,6 +52,13 @@ module UpperBranchServer
         block("What was left, and why", @report[:left_open]) { |row| line("#{row[:name]}: #{row[:reason]}") }
         block("So that it stays away", @report[:keep]) { |row| line(row) }
         block("Due again", [@report[:due]].compact) { |row| line(row) }
+      end
+
+      # The section with what was found wrong on it, where something was.
+      def section
+        svg = @report[:section][:parts].any? && SectionSvg.of(@report[:section]) or return
+        drawing(svg, @pdf.bounds.width * 0.55)
+        dim("Filled: #{@report[:section][:parts].join(', ')}. A schematic, not to scale.")
       end
 
       def complaint(row) = [row[:says], *("(#{row[:when].join(', ')})" if row[:when].any?)].join(" ")
@@ -135,11 +143,12 @@ module UpperBranchServer
         end
         block("What came off", bench[:parts]) { |row| line(part(row)) }
         block("What was cleared", bench[:cleared]) { |row| line(cleared(row)) }
+        block("The branch", [bench[:circuits]]) { |row| drawing(BranchSvg.of(row), @pdf.bounds.width) }
         block("Still suspected", bench[:suspects]) { |row| line("#{row[:name]} #{(100 * row[:probability]).round} %") }
-        block("Limits of this job", bench[:limits]) do |row|
-          line("#{row[:name]}: #{Array(row[:cuts]).join(' to ')} #{row[:unit]} (#{row[:source]})")
-        end
+        block("Limits of this job", bench[:limits]) { |row| line(limit(row)) }
       end
+
+      def limit(row) = "#{row[:name]}: #{Array(row[:cuts]).join(' to ')} #{row[:unit]} (#{row[:source]})"
 
       def cleared(row)
         "#{[row[:name], row[:place]].compact.join(', ')}: found #{row[:found]}, left #{row[:left]}"

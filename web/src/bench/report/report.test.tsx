@@ -31,6 +31,7 @@ const report = (row: Partial<Report> = {}): Report => ({
   outcome: { as: "open", says: "Still on the bench." },
   keep: ["Run it now and then."],
   due: "Yearly.",
+  section: { family: "car-one", features: [], parts: ["Accelerator pump"] },
   settings: [
     {
       name: "Mixture and speed",
@@ -89,6 +90,7 @@ describe("a report", () => {
     const bench = {
       told: [{ entry: "1", says: "Pump shot: weak", mark: "abnormal" as const, struck: true }],
       parts: [],
+      circuits: [{ id: "pump", name: "Accelerator pump", share: 0.4 }],
       cleared: [{ entry: "c", name: "Main jet", place: null, found: "gum", left: "clear", right: true }],
       suspects: [{ name: "Accelerator pump", probability: 0.3 }],
       limits: [{ name: "Idle speed", cuts: [650, 800], unit: "rpm", source: "plate" }],
@@ -104,6 +106,10 @@ describe("a report", () => {
     expect(told.querySelector("s")?.textContent).toBe("Pump shot: weak");
     expect((await region("Still suspected")).textContent).toMatch(/Accelerator pump 30/);
     expect((await region("Limits of this job")).textContent).toContain("Idle speed: 650 to 800 rpm (plate)");
+    expect(screen.getByRole("img", { name: /^Filled: Accelerator pump/ }).getAttribute("src")).toBe(
+      "/api/v1/jobs/job-1/section.svg",
+    );
+    expect(screen.getByRole("img", { name: /^How far each circuit/ })).toBeTruthy();
     expect((await region("What was cleared")).textContent).toContain("Main jet: found gum, left clear");
     const set = await region("What was set");
     expect(set.textContent).toContain("in 2 rounds, not settled yet");

@@ -102,6 +102,13 @@ function Paper({ report, job }: { report: Report; job: string }) {
           </>
         )}
       </Part>
+      {report.section.parts.length > 0 && (
+        <Drawn
+          source={`/api/v1/jobs/${job}/section.svg`}
+          says={`Filled: ${report.section.parts.join(", ")}. A schematic, not to scale.`}
+          className="max-w-md"
+        />
+      )}
       <Part title="What was done" rows={report.done}>
         {(row) => (
           <>
@@ -150,7 +157,7 @@ function Paper({ report, job }: { report: Report; job: string }) {
       </Part>
       {report.due && <p className="mt-4">Due again: {report.due}</p>}
       {report.photos.length > 0 && <Pictures rows={report.photos} job={job} />}
-      {report.bench && <Bench bench={report.bench} minutes={report.minutes} />}
+      {report.bench && <Bench bench={report.bench} minutes={report.minutes} job={job} />}
       <p className="mt-6 border-t border-line pt-2 text-sm text-dim">{report.footer}</p>
     </article>
   );
@@ -169,6 +176,16 @@ function Part<T>({ title, rows, children }: { title: string; rows: T[]; children
         ))}
       </ul>
     </section>
+  );
+}
+
+/** A drawing of the server's, ink on white as on paper. */
+function Drawn({ source, says, className = "" }: { source: string; says: string; className?: string }) {
+  return (
+    <figure className={`mt-3 break-inside-avoid ${className}`}>
+      <img src={source} alt={says} className="w-full rounded-lg bg-white p-2" />
+      <figcaption className="text-sm text-dim">{says}</figcaption>
+    </figure>
   );
 }
 
@@ -221,7 +238,8 @@ function Compared({ rows }: { rows: Report["compared"] }) {
 }
 
 /** For the shop: everything that was entered, what came off, what is still suspected. */
-function Bench({ bench, minutes }: { bench: NonNullable<Report["bench"]>; minutes: number }) {
+function Bench(props: { bench: NonNullable<Report["bench"]>; minutes: number; job: string }) {
+  const { bench, minutes } = props;
   return (
     <>
       <Part title={`Everything entered (${minutes} bench minutes)`} rows={bench.told}>
@@ -237,6 +255,7 @@ function Bench({ bench, minutes }: { bench: NonNullable<Report["bench"]>; minute
       <Part title="What was cleared" rows={bench.cleared}>
         {(row) => `${[row.name, row.place].filter(Boolean).join(", ")}: found ${row.found}, left ${row.left}`}
       </Part>
+      <Drawn source={`/api/v1/jobs/${props.job}/branch.svg`} says="How far each circuit explains what was found." />
       <Part title="Still suspected" rows={bench.suspects}>
         {(row) => `${row.name} ${percent(row.probability)}`}
       </Part>
