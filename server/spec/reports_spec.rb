@@ -91,6 +91,19 @@ RSpec.describe "Reports over HTTP" do
     expect(text).to include("Ärmel, naïve, 3 µm ± 2", "line 79", "#{pages} of #{pages}")
   end
 
+  it "say the day on which a plan is due again, once it is over" do
+    plan = post_json("/api/v1/jobs",
+                     { id: SecureRandom.uuid, title: "Inspection", entries: [machine(plan: "inspection")] })
+    expect(report(plan).values_at("due", "due_on")).to match [/Yearly/, nil]
+    post_json("/api/v1/jobs/#{plan['id']}/entries",
+              { version: 1, entries: [entry("close", as: "unproven", reason: "taken home")] })
+    told = report(plan)
+    assert_response_schema_confirm(200)
+    expect(told["due_on"]).to eq Date.parse(told["last"]).next_year.iso8601
+    text, = paper(plan)
+    expect(text).to include("Due again", "On #{Date.parse(told['due_on']).strftime('%-d %B %Y')}.")
+  end
+
   it "say what they cannot be" do
     get "/api/v1/jobs/#{job['id']}/report.pdf?for=police"
     expect(last_response.status).to eq 422

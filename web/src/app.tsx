@@ -65,6 +65,11 @@ export function routes(client: QueryClient): RouteObject[] {
               lazy: async () => ({ Component: (await import("./bench/setting/setting")).Setting }),
             },
             {
+              path: "/jobs/:id/plan",
+              loader: ahead(catalogue, job),
+              lazy: async () => ({ Component: (await import("./bench/plan-sheet/plan-sheet")).PlanSheet }),
+            },
+            {
               path: "/jobs/:id/owner",
               lazy: async () => ({ Component: (await import("./owner/for-owner")).ForOwner }),
             },

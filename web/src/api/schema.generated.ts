@@ -2201,6 +2201,11 @@ export interface components {
                 reason: string;
             }[];
             due: string | null;
+            /**
+             * Format: date
+             * @description the day
+             */
+            due_on: string | null;
             minutes: number;
             photos: number;
         };
@@ -2243,6 +2248,14 @@ export interface components {
             }[];
             doubts: {
                 says: string;
+                visit: string;
+                /** Format: date-time */
+                begun: string;
+            }[];
+            due: {
+                says: string;
+                /** Format: date */
+                on: string | null;
                 visit: string;
                 /** Format: date-time */
                 begun: string;
@@ -2360,6 +2373,11 @@ export interface components {
             /** @description how it is kept from coming back */
             keep: string[];
             due: string | null;
+            /**
+             * Format: date
+             * @description the day
+             */
+            due_on: string | null;
             /** @description what the section is drawn from */
             section: {
                 family: string;

@@ -84,10 +84,13 @@ function Again({ machine }: { machine: MachineRecord }) {
 }
 
 function Known({ machine }: { machine: MachineRecord }) {
-  const { set, renewed, doubts } = machine;
+  const { set, renewed, doubts, due } = machine;
   return (
     <Card aria-label="What is known">
       <Rows title="In doubt" none="Nothing was left in doubt." rows={doubts} of={(row) => row.says} warn />
+      {due.length > 0 && (
+        <Rows title="Due again" none="" rows={due} of={(row) => (row.on ? `${day(row.on)}: ${row.says}` : row.says)} />
+      )}
       <Rows
         title="As it was left"
         none="No setting was written down."

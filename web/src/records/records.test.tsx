@@ -115,6 +115,7 @@ describe("a machine", () => {
     ...machine,
     set: [{ name: "Float height", left: "14 mm", ...dated }],
     renewed: [{ name: "Inlet seat", ...dated }],
+    due: [{ says: "Inspection: Yearly.", on: "2027-05-03", ...dated }],
     doubts: [{ says: "Bowl nut: went back in doubt", ...dated }],
     curves: [{ name: "Mixture and speed", curves: [{ ...dated, curve }] }],
     visits: [visit(), visit({ id: "job-1", title: "Before that", photos: 0 })],
@@ -128,6 +129,7 @@ describe("a machine", () => {
       "Float height: 14 mm",
     );
     expect(screen.getByRole("region", { name: "In doubt" }).textContent).toContain("Bowl nut: went back in doubt");
+    expect(screen.getByRole("region", { name: "Due again" }).textContent).toMatch(/2027: Inspection: Yearly\./);
     expect(screen.getByRole("region", { name: "Renewed" }).textContent).toContain("Inlet seat");
     expect(screen.getByRole("img", { name: /Mixture and speed/ })).toBeTruthy();
     const visits = screen.getByRole("region", { name: "Visits" });
@@ -163,7 +165,9 @@ describe("a machine", () => {
   });
 
   it("without anything known says so", async () => {
-    vi.spyOn(api, "machine").mockResolvedValue(record({ set: [], renewed: [], doubts: [], curves: [], visits: [] }));
+    vi.spyOn(api, "machine").mockResolvedValue(
+      record({ set: [], renewed: [], doubts: [], due: [], curves: [], visits: [] }),
+    );
     open("/machines/m1");
     await screen.findByText("Nothing was left in doubt.");
     expect(screen.queryByRole("button", { name: "New job on this machine" })).toBeNull();

@@ -156,6 +156,7 @@ export const visit = (row: Partial<Visit> = {}): Visit => ({
   doubts: [],
   open: [{ name: "In-line filter choked", reason: "he brings his own" }],
   due: null,
+  due_on: null,
   minutes: 40,
   photos: 2,
   ...row,

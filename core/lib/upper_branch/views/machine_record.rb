@@ -14,7 +14,7 @@ module UpperBranch
       end
 
       def to_h
-        { set: set, renewed: renewed, doubts: doubts, curves: curves, visits: @visits }
+        { set: set, renewed: renewed, doubts: doubts, due: due, curves: curves, visits: @visits }
       end
 
       private
@@ -43,6 +43,14 @@ module UpperBranch
       def owed(visit)
         visit[:open].map { |row| "#{row[:name]}: #{row[:reason]}" } +
           visit[:doubts].map { |name| "#{name}: went back in doubt" }
+      end
+
+      # What is due again, each plan by its last visit that is over.
+      def due
+        over = @visits.select { |visit| visit[:due] && visit[:outcome][:as] != "open" }
+        over.uniq { |visit| visit[:complaint].first }.map do |visit|
+          { says: "#{visit[:complaint].first}: #{visit[:due]}", on: visit[:due_on], **of(visit) }
+        end
       end
 
       # [{name:, curves: [{begun:, visit:, curve:}]}], the latest first

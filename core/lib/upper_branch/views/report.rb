@@ -30,7 +30,7 @@ module UpperBranch
 
       def to_h
         { for: @audience, title: @title, machine: machine, complaint: complaint, found: found, done: done,
-          shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due,
+          shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due, due_months: due_months,
           section: section, settings: settings, photos: Strip.photos(@job), minutes: @job.minutes.round,
           bench: shop? ? BenchReport.of(@job) : nil, footer: FOOTER }
       end
@@ -192,7 +192,9 @@ module UpperBranch
         end.uniq
       end
 
+      # When the plan is due again: in words, and after how many months where it goes by time.
       def due = Workshop::Plan.of(@job)&.due
+      def due_months = Workshop::Plan.of(@job)&.months
     end
   end
 end

@@ -26,6 +26,9 @@ module UpperBranch
       # When it is due again, in words, or nil.
       def due = @row["due"]
 
+      # After how many months, or nil where it is not due by time.
+      def months = @row["months"]
+
       # Array of Step, those this machine has.
       def steps
         @steps ||= @row["steps"].filter_map do |row|

@@ -51,7 +51,7 @@ module UpperBranchServer
         block("How it was shown", [@report[:shown]].reject(&:empty?)) { |rows| line(shown(rows)) }
         block("What was left, and why", @report[:left_open]) { |row| line("#{row[:name]}: #{row[:reason]}") }
         block("So that it stays away", @report[:keep]) { |row| line(row) }
-        block("Due again", [@report[:due]].compact) { |row| line(row) }
+        block("Due again", [due].compact) { |row| line(row) }
       end
 
       # The section with what was found wrong on it, where something was.
@@ -59,6 +59,11 @@ module UpperBranchServer
         svg = @report[:section][:parts].any? && SectionSvg.of(@report[:section]) or return
         drawing(svg, @pdf.bounds.width * 0.55)
         dim("Filled: #{@report[:section][:parts].join(', ')}. A schematic, not to scale.")
+      end
+
+      def due
+        day = @report[:due_on] && "On #{Date.parse(@report[:due_on]).strftime('%-d %B %Y')}."
+        [day, @report[:due]].compact.join(" ") if @report[:due]
       end
 
       def complaint(row) = [row[:says], *("(#{row[:when].join(', ')})" if row[:when].any?)].join(" ")

@@ -28,8 +28,9 @@ module UpperBranchServer
           raise Problem.invalid("for", "Say first which machine it is") unless job.machine
 
           given = { title: stored.title, audience: word("for") || "customer", card: card_of(job) }
-          reckoned { UpperBranch::Views::Report.of(job, **given) }.to_h
-            .merge(begun: stored.entries.first["at"], last: stored.entries.last["at"])
+          told = reckoned { UpperBranch::Views::Report.of(job, **given) }.to_h
+          begun, last = stored.entries.values_at(0, -1).map { |entry| entry["at"] }
+          told.merge(begun: begun, last: last, due_on: Due.on(told, last))
         end
       end
     end

@@ -39,8 +39,9 @@ module UpperBranchServer
         rows.all.filter_map do |row|
           earlier = @jobs.find(row[:id])
           replayed = @jobs.replay(earlier.entries)
-          { id: row[:id], begun: row[:created_at].utc.iso8601(3),
-            **UpperBranch::Views::Visit.of(replayed, title: earlier.title, card: yield(replayed)) }
+          told = UpperBranch::Views::Visit.of(replayed, title: earlier.title, card: yield(replayed))
+          { id: row[:id], begun: row[:created_at].utc.iso8601(3), due_on: Due.on(told, earlier.entries.last["at"]),
+            **told }
         rescue Problem => e
           warn "visit #{row[:id]}: #{e.message}"
           nil

@@ -31,6 +31,7 @@ const report = (row: Partial<Report> = {}): Report => ({
   outcome: { as: "open", says: "Still on the bench." },
   keep: ["Run it now and then."],
   due: "Yearly.",
+  due_on: "2027-11-03",
   section: { family: "car-one", features: [], parts: ["Accelerator pump"] },
   settings: [
     {
@@ -82,7 +83,7 @@ describe("a report", () => {
     expect(row.textContent).toContain("WeakStrong at once (right)");
     expect((await region("How it was shown")).textContent).toMatch(/Hesitation.*not yet/);
     expect((await region("What was left, and why")).textContent).toContain("he brings his own");
-    expect(screen.getByText("Due again: Yearly.")).toBeTruthy();
+    expect(screen.getByText(/Due again: November 3, 2027. Yearly./)).toBeTruthy();
     expect(screen.queryByRole("region", { name: "Still suspected" })).toBeNull();
   });
 

@@ -155,7 +155,12 @@ function Paper({ report, job }: { report: Report; job: string }) {
       <Part title="So that it stays away" rows={report.keep}>
         {(row) => row}
       </Part>
-      {report.due && <p className="mt-4">Due again: {report.due}</p>}
+      {report.due && (
+        <p className="mt-4">
+          Due again: {report.due_on && `${day(report.due_on)}. `}
+          {report.due}
+        </p>
+      )}
       {report.photos.length > 0 && <Pictures rows={report.photos} job={job} />}
       {report.bench && <Bench bench={report.bench} minutes={report.minutes} job={job} />}
       <p className="mt-6 border-t border-line pt-2 text-sm text-dim">{report.footer}</p>
