@@ -19,6 +19,10 @@ def job(machine)
   "/jobs/#{jobs.find { |row| row['machine'].include?(machine) }['id']}"
 end
 
+def first_closed
+  JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/jobs?state=closed")))["jobs"].first["id"]
+end
+
 def machine(words)
   page = JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=#{words}")))
   "/machines/#{page['machines'].first['id']}"
@@ -138,11 +142,8 @@ shoot("sheet", "#{job('trailer tug')}/sheet/idle-jet-blocked") do |browser|
   browser.execute_script("scrollTo(0, 0)")
 end
 shoot("setting", "#{job('Orchard')}/set/mixture-speed", height: 1000)
-shoot("found", job("Frost-fan"))
-shoot("places", job("trailer tug"), height: 1400)
 shoot("plan", job("cowling off"))
 shoot("trace-dark", job("Brush"), theme: "dark")
-shoot("limb", job("Cider")) { |browser| press(browser, "Level:") }
 shoot("instrument", "#{job('Fruit')}?check=mixture-sweep", height: 1000) do |browser|
   taken(browser, "mixture-sweep", SWEEP)
 end
@@ -153,8 +154,6 @@ shoot("log", "/logs") do |browser|
   sleep 3
 end
 shoot("handbook", "/handbook?on=checks&id=vent-finger", height: 1000)
-shoot("primer", "/handbook?on=primer")
-shoot("schools", "/handbook?on=schools")
 shoot("mixture", "/mixture?family=car-one", height: 1000) do |browser|
   press(browser, "Lay beside")
   browser.find_element(css: "[aria-label='Draw along: Main jet']").send_keys(*([:arrow_left] * 12))
@@ -163,8 +162,8 @@ end
 curves = ONLY.empty? || ONLY.include?("curves")
 %w[car-one slide four-block].each { |family| drawn(family, File.join(TARGET, "../curves")) } if curves
 shoot("records", "/records?q=fuel")
-shoot("machine",
-      "/machines/#{JSON.parse(Net::HTTP.get(URI("#{BASE}/api/v1/machines?q=sprayer")))['machines'].first['id']}", height: 1000)
+shoot("machine", machine("sprayer"), height: 1000)
+shoot("report", "/jobs/#{first_closed}/report", width: 800, height: 1280)
 shoot("owner", "#{job('Sprayer')}/owner", width: 800, height: 1280)
 shoot("trace-upright", job("Cider"), width: 800, height: 1280)
 shoot("trace-phone", job("Cider"), width: 390, height: 844)

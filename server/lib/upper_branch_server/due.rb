@@ -9,8 +9,8 @@ module UpperBranchServer
   module Due
     module_function
 
-    # told: of Views::Report or Views::Visit; last: time of the last entry. nil where the plan is not over, or not due by
-    # time
+    # told: of Views::Report or Views::Visit; last: time of the last entry. nil where the plan is not over, or not due
+    # by time
     def on(told, last)
       return if told[:due_months].nil? || told[:outcome][:as] == "open"
 

@@ -30,9 +30,9 @@ module UpperBranch
 
       def to_h
         { for: @audience, title: @title, machine: machine, complaint: complaint, found: found, done: done,
-          shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due, due_months: due_months,
-          section: section, settings: settings, photos: Strip.photos(@job), minutes: @job.minutes.round,
-          bench: shop? ? BenchReport.of(@job) : nil, footer: FOOTER }
+          shown: shown, compared: compared, left_open: left_open, outcome: outcome, keep: keep, due: due,
+          due_months: due_months, section: section, settings: settings, photos: Strip.photos(@job),
+          minutes: @job.minutes.round, bench: shop? ? BenchReport.of(@job) : nil, footer: FOOTER }
       end
 
       private

@@ -20,8 +20,8 @@ module UpperBranch
           found: @report[:found].map { |row| named(row[:fault], row[:place]) }, done: done,
           left: @report[:done].flat_map { |row| row[:left] },
           settings: @report[:settings].map { |row| row.slice(:name, :found, :left, :settled, :curve) },
-          renewed: renewed, doubts: doubts, open: @report[:left_open], due: @report[:due], due_months: @report[:due_months],
-          minutes: @report[:minutes], photos: @report[:photos].size }
+          renewed: renewed, doubts: doubts, open: @report[:left_open], photos: @report[:photos].size,
+          **@report.slice(:due, :due_months, :minutes) }
       end
 
       private

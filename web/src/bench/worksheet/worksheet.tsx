@@ -97,6 +97,11 @@ function Laid({ sheet }: { sheet: WorkSheet }) {
         <p className={`mb-1 ${shown === "list" ? "hidden" : "print:hidden"}`}>{sheet.purpose}</p>
         {sheet.irreversible && <p className="text-rust">This cannot be undone.</p>}
         <SheetFacts sheet={sheet} />
+        {sheet.left.length > 0 && (
+          <Link to={`/jobs/${job.id}/set`} className="inline-flex min-h-11 items-center underline print:hidden">
+            Settings in rounds: the next turn or bend, reckoned
+          </Link>
+        )}
         <p className="mt-2 text-sm text-dim">
           Guidance for a competent person. The maker’s data, local codes and licensed practice come first.
         </p>
