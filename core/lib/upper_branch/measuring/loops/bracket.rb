@@ -58,7 +58,7 @@ module UpperBranch
           [low, high]
         end
 
-        def clamped(setting) = setting.clamp(@within.begin, @within.end || setting).round(6)
+        def clamped(setting) = setting.clamp(@within).round(6)
       end
     end
   end

@@ -18,7 +18,7 @@ module UpperBranch
           return settled(level: last["level"]) if off.abs <= limit("tolerance")
           return stop("bent") if bends >= limit("bends")
 
-          by = (off / ratio).clamp(-limit("most"), limit("most"))
+          by = (off / ratio.to_f).clamp(-limit("most"), limit("most"))
           go(by.positive? ? "toward" : "away", { "bend" => (last["bend"] + by).round(2) }, by: by.abs.round(2),
                                                                                            off: off.abs.round(2))
         end
@@ -37,7 +37,7 @@ module UpperBranch
         def moved
           @rounds.each_cons(2).filter_map do |one, other|
             bent = other["bend"] - one["bend"]
-            (other["level"] - one["level"]) / bent unless bent.zero?
+            (other["level"] - one["level"]) / bent.to_f unless bent.zero?
           end.reverse.find { |slope| slope > 0.5 }
         end
 

@@ -55,7 +55,7 @@ module UpperBranch
           before = passes[-2]&.last
           return unless before
 
-          slope = (first["speed"] - before["speed"]) / (first["stop"] - before["stop"])
+          slope = (first["speed"] - before["speed"]) / (first["stop"] - before["stop"]).to_f
           slope if slope > limit("slope")
         end
 

@@ -23,7 +23,7 @@ module UpperBranch
           @within = within
           @least = least
           @grid = grid
-          @points = points.group_by(&:first).map { |x, rows| [x, rows.sum(&:last) / rows.size.to_f] }.sort
+          @points = points.group_by(&:first).map { |x, rows| [x.to_f, rows.sum(&:last) / rows.size.to_f] }.sort
         end
 
         # Does the setting rule the reading at all? Asked once four places, a step apart or more, were read: close to
