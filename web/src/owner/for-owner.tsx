@@ -8,6 +8,7 @@ import { queries } from "../api/queries";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
+import { day } from "../words/day";
 import { LookHead, SheetHead } from "./sheet-head";
 
 /** The shop's side of the owner's sheet: to print, or to open from afar by a code. */
@@ -70,10 +71,7 @@ function MakeLink({ job }: { job: string }) {
     <Card className="mx-auto mb-3 max-w-[52rem]" aria-label="From afar">
       {made ? (
         <div role="status">
-          <p>
-            Opens this sheet and nothing else, until{" "}
-            {new Date(made.expires_at).toLocaleDateString(undefined, { dateStyle: "long" })}. The code is told only now:
-          </p>
+          <p>Opens this sheet and nothing else, until {day(made.expires_at, "long")}. The code is told only now:</p>
           <p className="mt-1 text-3xl font-semibold tracking-wider tabular-nums">{made.code}</p>
           <p className="break-all">
             <a href={`/owner/${made.code}`}>{`${window.location.origin}/owner/${made.code}`}</a>

@@ -39,6 +39,8 @@ export function Photos(props: { job: string; rows: PhotoRow[]; onDrop?: (row: Ph
             className="mt-3"
             onClick={() => {
               props.onDrop?.(open);
+              // Nor is a picture sent any more that the server has not got.
+              void queue.drop(open.photo);
               setOpen(null);
             }}
           >

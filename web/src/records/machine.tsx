@@ -14,6 +14,7 @@ import { Card } from "../ui/card";
 import { Fold } from "../ui/fold";
 import { Failed, Loading } from "../ui/state";
 import { TextField } from "../ui/text-field";
+import { day } from "../words/day";
 import { ENDED } from "./ended";
 
 /** One machine: what is known of it, and its visits as a line through time. */
@@ -256,8 +257,4 @@ function Own({ machine }: { machine: MachineRecord }) {
       </form>
     </Card>
   );
-}
-
-function day(at: string): string {
-  return new Date(at).toLocaleDateString(undefined, { dateStyle: "medium" });
 }

@@ -10,6 +10,7 @@ import { Segmented } from "../ui/segmented";
 import { Failed, Loading } from "../ui/state";
 import { useStill } from "../ui/use-still";
 import { WhenSeen } from "../ui/when-seen";
+import { day } from "../words/day";
 import { ENDED } from "./ended";
 
 const VIEWS = [
@@ -223,8 +224,4 @@ function More({
       </Button>
     </WhenSeen>
   );
-}
-
-function day(at: string): string {
-  return new Date(at).toLocaleDateString(undefined, { dateStyle: "medium" });
 }

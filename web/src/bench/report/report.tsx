@@ -10,6 +10,7 @@ import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Segmented } from "../../ui/segmented";
 import { Failed, Loading } from "../../ui/state";
+import { day } from "../../words/day";
 import { shown } from "../../words/numbers";
 import { percent } from "../../words/percent";
 
@@ -77,8 +78,7 @@ export function ReportPage() {
 
 function Paper({ report, job }: { report: Report; job: string }) {
   const { machine } = report;
-  const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: "long" });
-  const days = [...new Set([day(report.begun), day(report.last)])].join(" to ");
+  const days = [...new Set([day(report.begun, "long"), day(report.last, "long")])].join(" to ");
   return (
     <article>
       <p className="text-dim">
@@ -157,7 +157,7 @@ function Paper({ report, job }: { report: Report; job: string }) {
       </Part>
       {report.due && (
         <p className="mt-4">
-          Due again: {report.due_on && `${day(report.due_on)}. `}
+          Due again: {report.due_on && `${day(report.due_on, "long")}. `}
           {report.due}
         </p>
       )}

@@ -4,6 +4,7 @@ import { queries } from "../../api/queries";
 import type { Visit } from "../../api/types";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
+import { day } from "../../words/day";
 import { useDesk } from "../desk";
 
 /** What was done to this machine before: the first thing one asks. Nothing where it has not been here. */
@@ -39,7 +40,7 @@ function Head({ visit }: { visit: Visit }) {
     <>
       <span className="block pt-2">{visit.title}</span>
       <span className="block pb-1 text-sm text-dim">
-        {new Date(visit.begun).toLocaleDateString(undefined, { dateStyle: "medium" })} · {visit.outcome.says}
+        {day(visit.begun)} · {visit.outcome.says}
       </span>
     </>
   );
