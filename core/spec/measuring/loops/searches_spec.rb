@@ -179,4 +179,40 @@ RSpec.describe UpperBranch::Measuring::Loops do
       expect(described_class.of("high-low").new(rounds).curve).to include(points: [[1, 11_000]], x: "high", y: "full")
     end
   end
+
+  describe "what only later rounds tell" do
+    def step(kind, id, rounds, **goals)
+      limits = CATALOGUE.book.loops.row(id)["limits"]
+      described_class.of(kind).new(rounds, goals: goals.transform_keys(&:to_s), limits: limits).next
+    end
+
+    it "a bank that was alike and is no more is leveled again" do
+      alike = { "meter-1" => 10, "meter-2" => 10.2, "meter-3" => 10 }
+      out = { "meter-1" => 10, "meter-2" => 8, "meter-3" => 10 }
+      expect(step("balance", "bank",
+                  [alike, out])).to have_attributes(word: "up", fill: include(place: "2", share: 20.0))
+      expect(step("balance", "bank", [alike, out, alike]).word).to eq "blip"
+      expect(step("balance", "bank", [out, alike, alike]).as).to eq "settled"
+      expect(step("balance", "bank", [alike]).word).to eq "blip"
+    end
+
+    it "a chain that creeps at a slow idle is the clutch's, at a fast one the screw's" do
+      row = { "low" => 1, "high" => 1, "tick" => 2, "pickup" => "clean", "top" => "light", "full" => 11_000,
+              "creeps" => "yes" }
+      word = ->(idle) { step("high-low", "high-low-speed", [row.merge("idle" => idle)], most: 12_000, idle: 2800).word }
+      expect([2649, 2651, 2800, 3000].map(&word)).to eq %w[clutch down down down]
+    end
+
+    it "a tab that was bent already goes by how it moved from there" do
+      expect(step("float", "float", [{ "bend" => 1, "level" => 12 }, { "bend" => 1.5, "level" => 13 }], wanted: 14).set)
+        .to eq("bend" => 2.0)
+    end
+
+    it "a jet below one that was lean is not tried again, however fast it was" do
+      run = ->(jet, time, plug = "right") { { "jet" => jet, "time" => time, "plug" => plug } }
+      rounds = [run.call(110, 8.5, "lean"), run.call(115, 9.0), run.call(120, 9.4)]
+      expect(step("jets", "jet-trials", rounds, step: 5)).to have_attributes(word: "best-jet", set: { "jet" => 115 })
+      expect(step("jets", "jet-trials", [run.call(115, 9.0), run.call(120, 9.4)], step: 5).set).to eq("jet" => 110)
+    end
+  end
 end

@@ -58,7 +58,13 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
         <Button onClick={undo} disabled={!last} aria-keyshortcuts={shown("u")}>
           <Undo2 size={18} aria-hidden /> Undo
         </Button>
-        <Button look="quiet" onClick={() => setKeySheet(true)} aria-label="Keys" aria-keyshortcuts={shown("?")}>
+        <Button
+          look="quiet"
+          className="max-sm:hidden"
+          onClick={() => setKeySheet(true)}
+          aria-label="Keys"
+          aria-keyshortcuts={shown("?")}
+        >
           ?
         </Button>
       </div>
