@@ -158,6 +158,26 @@ RSpec.describe "Photos" do
       expect(last_response.status).to eq 200
     end
 
+    # Whatever is in them, and however many photos.
+    it "come back to the letter, whatever is in them" do
+      chance = Random.new(14)
+      5.times do
+        letters = Array.new(9) { ["ß", "🌿", '"', "a", "\n"].sample(random: chance) }
+        made = job_with(entry("note", text: "x#{letters.join}"))
+        shots = Array.new(chance.rand(0..3)) do
+          id = send_photo(jpeg(picture(20 * chance.rand(2..90), chance.rand(20..900))), to: made["id"])
+          entry("photo", photo: id, caption: ["", "the clip", "Ärmel"].sample(random: chance))
+        end
+        post_json("/api/v1/jobs/#{made['id']}/entries", { version: 2, entries: shots }) if shots.any?
+        out = zip(made["id"])
+        expect(parts(out).size).to eq 2 + shots.size
+        ServerUnderTest.clean
+        take_in(out)
+        expect(last_response.status).to eq(200), last_response.body
+        expect(parts(zip(made["id"]))).to eq parts(out)
+      end
+    end
+
     it "are told what is wrong with one, at the part" do
       good = parts(zip)
       ServerUnderTest.clean

@@ -69,6 +69,23 @@ RSpec.describe UpperBranch::Workshop::SettingLoop do
     expect([lorry.state.engine, lorry.minutes]).to eq ["running", 2]
   end
 
+  it "begins a run of its own after a repair, and shows both curves side by side" do
+    flat = [1.5, 1.75].map { |turns| set("mixture-speed", { "screw" => turns, "stop" => 0.5, "speed" => 700 }) }
+    known = live_job("car-one", *flat, ["repair", { "repair" => "advance-stuck" }])
+    expect(loop_of(known, "mixture-speed").rounds.size).to eq 2 # still the last there is
+    expect(UpperBranch::Views::Settings.begun(known).first[:before]).to be_nil
+    better = [1.5, 1.75].map do |turns|
+      set("mixture-speed", { "screw" => turns, "stop" => 0.5, "speed" => 600 + (80 * turns) })
+    end
+    mended = better.each_with_index.reduce(known) do |job, ((kind, data), i)|
+      job.with({ "id" => "m#{i}", "kind" => kind, "data" => data })
+    end
+    expect(loop_of(mended, "mixture-speed").runs.map(&:size)).to eq [2, 2]
+    row = UpperBranch::Views::Report.of(mended, title: "x").to_h[:settings].first
+    expect(row[:before][:points]).to eq [[1.5, 700], [1.75, 700]]
+    expect(row[:curve][:points]).to eq [[1.5, 720.0], [1.75, 740.0]]
+  end
+
   it "stands in the report, and is owed while it has not settled" do
     report = UpperBranch::Views::Report.of(lorry, title: "x").to_h
     expect(report[:settings].first).to include(name: "Mixture and speed", settled: false, rounds: 1)

@@ -2029,6 +2029,7 @@ export interface components {
             left: string;
             rounds: number;
             curve: components["schemas"]["SettingCurve"];
+            before: components["schemas"]["SettingCurve"];
         };
         OwnerLink: {
             code: string;
@@ -2208,6 +2209,10 @@ export interface components {
             due_on: string | null;
             minutes: number;
             photos: number;
+            made: {
+                features: string[];
+                card: string | null;
+            };
         };
         /** @description what the shop adds to a machine */
         MachineOwn: {
@@ -2232,6 +2237,11 @@ export interface components {
             next: number | null;
         };
         MachineRecord: components["schemas"]["MachineRow"] & {
+            /** @description as it was fitted at the last visit */
+            made: {
+                features: string[];
+                card: string | null;
+            } | null;
             /** @description settings as they were left last */
             set: {
                 name: string;
@@ -2393,6 +2403,7 @@ export interface components {
                 settled: boolean;
                 rounds: number;
                 curve: components["schemas"]["SettingCurve"];
+                before: components["schemas"]["SettingCurve"];
             }[];
             photos: components["schemas"]["PhotoRow"][];
             minutes: number;

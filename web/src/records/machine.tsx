@@ -85,7 +85,7 @@ function Again({ machine }: { machine: MachineRecord }) {
 }
 
 function Known({ machine }: { machine: MachineRecord }) {
-  const { set, renewed, doubts, due } = machine;
+  const { made, set, renewed, doubts, due } = machine;
   return (
     <Card aria-label="What is known">
       <Rows title="In doubt" none="Nothing was left in doubt." rows={doubts} of={(row) => row.says} warn />
@@ -98,6 +98,13 @@ function Known({ machine }: { machine: MachineRecord }) {
         rows={set}
         of={(row) => `${row.name}: ${row.left}`}
       />
+      {made && (
+        <section aria-label="As it is made" className="mt-4">
+          <h2 className="text-xl">As it is made</h2>
+          <p className="text-dim">{made.features.join(" · ")}</p>
+          {made.card && <p>Spec card: {made.card}</p>}
+        </section>
+      )}
       <Rows title="Renewed" none="Nothing was renewed here." rows={renewed} of={(row) => row.name} />
     </Card>
   );

@@ -113,6 +113,7 @@ describe("a machine", () => {
   };
   const record = (row: Partial<MachineRecord> = {}): MachineRecord => ({
     ...machine,
+    made: { features: ["Float bowl", "Throttle plate"], card: "Press sheet" },
     set: [{ name: "Float height", left: "14 mm", ...dated }],
     renewed: [{ name: "Inlet seat", ...dated }],
     due: [{ says: "Inspection: Yearly.", on: "2027-05-03", ...dated }],
@@ -129,6 +130,8 @@ describe("a machine", () => {
       "Float height: 14 mm",
     );
     expect(screen.getByRole("region", { name: "In doubt" }).textContent).toContain("Bowl nut: went back in doubt");
+    expect(screen.getByRole("region", { name: "As it is made" }).textContent).toContain("Float bowl · Throttle plate");
+    expect(screen.getByText("Spec card: Press sheet")).toBeTruthy();
     expect(screen.getByRole("region", { name: "Due again" }).textContent).toMatch(/2027: Inspection: Yearly\./);
     expect(screen.getByRole("region", { name: "Renewed" }).textContent).toContain("Inlet seat");
     expect(screen.getByRole("img", { name: /Mixture and speed/ })).toBeTruthy();
@@ -166,7 +169,7 @@ describe("a machine", () => {
 
   it("without anything known says so", async () => {
     vi.spyOn(api, "machine").mockResolvedValue(
-      record({ set: [], renewed: [], doubts: [], due: [], curves: [], visits: [] }),
+      record({ made: null, set: [], renewed: [], doubts: [], due: [], curves: [], visits: [] }),
     );
     open("/machines/m1");
     await screen.findByText("Nothing was left in doubt.");

@@ -158,6 +158,7 @@ export const visit = (row: Partial<Visit> = {}): Visit => ({
   due: null,
   due_on: null,
   minutes: 40,
+  made: { features: ["Float bowl"], card: null },
   photos: 2,
   ...row,
 });

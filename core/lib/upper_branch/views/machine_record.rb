@@ -14,7 +14,8 @@ module UpperBranch
       end
 
       def to_h
-        { set: set, renewed: renewed, doubts: doubts, due: due, curves: curves, visits: @visits }
+        { made: @visits.first&.fetch(:made), set: set, renewed: renewed, doubts: doubts, due: due, curves: curves,
+          visits: @visits }
       end
 
       private

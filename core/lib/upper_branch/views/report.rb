@@ -112,7 +112,7 @@ module UpperBranch
 
       # What was set in rounds: as found, as left, and its curve.
       def settings
-        Settings.begun(@job).map { |row| row.slice(:name, :found, :left, :settled, :rounds, :curve) }
+        Settings.begun(@job).map { |row| row.slice(:name, :found, :left, :settled, :rounds, :curve, :before) }
       end
 
       # How it was shown that it is right now.

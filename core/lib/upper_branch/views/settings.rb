@@ -21,7 +21,7 @@ module UpperBranch
         Workshop::SettingLoop.begun(job).reject { |loop| loop.rounds.empty? }.map do |loop|
           { loop: loop.id, place: loop.place, name: loop.title, settled: loop.settled?, says: loop.says,
             found: loop.told(loop.rounds.first.told), left: loop.told(loop.rounds.last.told),
-            rounds: loop.rounds.size, curve: curve(loop) }
+            rounds: loop.rounds.size, curve: curve(loop, loop.curves.last), before: before(loop) }
         end
       end
 
@@ -31,7 +31,7 @@ module UpperBranch
           hazards: row["hazards"], goals: loop.goals.map { |goal| goal(goal) },
           fields: loop.fields.map { |field| field(field, loop) },
           rounds: loop.rounds.map { |round| { entry: round.entry, values: round.told } },
-          says: loop.says, as: loop.step.as, curve: curve(loop) }
+          says: loop.says, as: loop.step.as, curve: curve(loop, loop.curves.last) }
       end
 
       def goal(goal)
@@ -48,9 +48,11 @@ module UpperBranch
           proposed: (stands if row["set"]) }
       end
 
+      # The curve of the first run, where there was a later one: how it was before.
+      def before(loop) = loop.runs.size > 1 ? curve(loop, loop.curves.first) : nil
+
       # Its axes by name; points rounded for a screen.
-      def curve(loop)
-        curve = loop.curve
+      def curve(loop, curve)
         return if curve.nil? || curve[:points].size < 2
 
         points = curve[:points].map { |x, y| [x.round(4), y.round(4)] }
@@ -63,7 +65,7 @@ module UpperBranch
 
         { name: field["name"], unit: field["unit"] }
       end
-      private_class_method :whole, :goal, :field, :curve, :axis
+      private_class_method :whole, :goal, :field, :before, :curve, :axis
     end
   end
 end

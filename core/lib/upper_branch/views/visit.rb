@@ -20,7 +20,7 @@ module UpperBranch
           found: @report[:found].map { |row| named(row[:fault], row[:place]) }, done: done,
           left: @report[:done].flat_map { |row| row[:left] },
           settings: @report[:settings].map { |row| row.slice(:name, :found, :left, :settled, :curve) },
-          renewed: renewed, doubts: doubts, open: @report[:left_open], photos: @report[:photos].size,
+          made: made, renewed: renewed, doubts: doubts, open: @report[:left_open], photos: @report[:photos].size,
           **@report.slice(:due, :due_months, :minutes) }
       end
 
@@ -28,6 +28,12 @@ module UpperBranch
 
       def done = @report[:done].map { |row| named(row[:name], row[:place]) }
       def named(name, place) = [name, place].compact.join(", ")
+
+      # How the machine was fitted, in words, and the card it went by.
+      def made
+        names = @job.catalogue.features
+        { features: @job.machine.features.sort.map { |id| names[id] || id }, card: @job.card&.fetch("name", nil) }
+      end
 
       # Repairs that put a new part in, and parts that came off to be renewed and are on again.
       def renewed

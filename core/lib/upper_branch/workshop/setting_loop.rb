@@ -47,13 +47,16 @@ module UpperBranch
                                  .flat_map { |field| field["each"] ? for_each(field) : [field] }
       end
 
-      # Job::Setting each since it was last begun anew, those that today's catalogue can still read.
-      def rounds
-        @rounds ||= begin
-          mine = @job.settings.select { |one| one.loop == id && one.place == place }
-          mine = mine.drop(mine.rindex(&:fresh) || 0)
+      # Job::Setting each of the run at hand: since it was last begun anew.
+      def rounds = runs.last || []
+
+      # Every run, the first first: a run begins where it was asked for, and with the first round after a repair, which
+      # changes what the settings do. Rounds that today's catalogue can no longer read are passed over.
+      def runs
+        @runs ||= begin
           wanted = fields.reject { |field| field["optional"] }.map { |field| field["id"] }
-          mine.select { |one| (wanted - one.told.keys).empty? }
+          mine = @job.settings.select { |one| one.loop == id && one.place == place && (wanted - one.told.keys).empty? }
+          mine.slice_when { |one, other| other.fresh || other.round != one.round }.to_a
         end
       end
 
@@ -82,8 +85,8 @@ module UpperBranch
       def found = rounds.first && set(rounds.first)
       def left = rounds.last && set(rounds.last)
 
-      # As Measuring::Loops::Loop#curve, nil before the first round.
-      def curve = rounds.any? ? reckoned.curve : nil
+      # As Measuring::Loops::Loop#curve, one for each run.
+      def curves = runs.map { |run| reckoned(run).curve }
 
       # Values of a round in words: "Mixture screw, turns out 1.5 turns, Idle speed 700 rpm"
       def told(values)
@@ -92,8 +95,8 @@ module UpperBranch
 
       private
 
-      def reckoned
-        values = rounds.map(&:told)
+      def reckoned(run = rounds)
+        values = run.map(&:told)
         goals = self.goals.to_h { |goal| [goal.row["id"], goal.value] }
         Measuring::Loops.of(row["kind"]).new(values, goals: goals, limits: row["limits"], method: mixture,
                                                      leaner: leaner)

@@ -107,13 +107,23 @@ module UpperBranchServer
                                { text: "#{row[:rounds]} rounds." }]
           dim("As found: #{row[:found]}")
           dim("As left: #{row[:left]}")
-          plot(row[:curve]) if row[:curve]
+          plots([["Before", row[:before]], ["After", row[:curve]]])
         end
       end
 
-      # Points over their axes, drawn as lines.
-      def plot(curve)
-        Plot.new(curve, width: [@pdf.bounds.width, 300].min, height: CURVE).draw(@pdf)
+      # Curves side by side, each under its name; one alone needs none.
+      def plots(named)
+        curves = named.select(&:last)
+        top = @pdf.cursor
+        wide = @pdf.bounds.width / 2
+        lowest = curves.each_with_index.map do |(name, curve), i|
+          @pdf.bounding_box([i * wide, top], width: wide - 16) do
+            dim(name) if curves.size > 1
+            Plot.new(curve, width: wide - 24, height: CURVE).draw(@pdf)
+          end
+          @pdf.cursor
+        end.min
+        @pdf.move_cursor_to(lowest) if lowest
       end
 
       # Two photos in a row, each over what it shows; one whose picture is not here is told of.

@@ -40,6 +40,15 @@ const report = (row: Partial<Report> = {}): Report => ({
       left: "Mixture screw 1.75 turns",
       settled: false,
       rounds: 2,
+      before: {
+        x: { name: "Mixture screw", unit: "turns" },
+        y: { name: "Idle speed", unit: "rpm" },
+        points: [
+          [1, 600],
+          [1.25, 601],
+        ],
+        peak: null,
+      },
       curve: {
         x: { name: "Mixture screw", unit: "turns" },
         y: { name: "Idle speed", unit: "rpm" },
@@ -115,7 +124,8 @@ describe("a report", () => {
     const set = await region("What was set");
     expect(set.textContent).toContain("in 2 rounds, not settled yet");
     expect(set.textContent).toContain("As left: Mixture screw 1.75 turns");
-    expect(within(set).getByRole("img", { name: /Mixture and speed/ })).toBeTruthy();
+    expect(within(set).getByRole("img", { name: /Mixture and speed, before/ })).toBeTruthy();
+    expect(within(set).getByRole("img", { name: /Mixture and speed, after/ })).toBeTruthy();
     expect((await region("Photos")).querySelector("img")?.getAttribute("src")).toBe("/api/v1/jobs/job-1/photos/one");
     expect(screen.queryByRole("region", { name: "What came off" })).toBeNull();
     expect(screen.queryByRole("region", { name: "What was found" })).toBeNull();

@@ -3,7 +3,7 @@ import { Check, FileDown, Printer, X } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { queries } from "../../api/queries";
-import type { Report } from "../../api/types";
+import type { Report, SettingCurve } from "../../api/types";
 import { SettingPlot } from "../../plot/setting-plot";
 import { Picture } from "../../photos/photos";
 import { Button } from "../../ui/button";
@@ -131,7 +131,10 @@ function Paper({ report, job }: { report: Report; job: string }) {
             {!row.settled && <span className="text-rust">, not settled yet</span>}
             <span className="block text-dim">As found: {row.found}</span>
             <span className="block text-dim">As left: {row.left}</span>
-            {row.curve && <SettingPlot curve={row.curve} name={row.name} className="max-w-md" />}
+            <span className="grid gap-4 sm:grid-cols-2 print:grid-cols-2">
+              {row.before && <Beside name={row.name} when="Before" curve={row.before} />}
+              {row.curve && <Beside name={row.name} when={row.before ? "After" : ""} curve={row.curve} />}
+            </span>
           </>
         )}
       </Part>
@@ -181,6 +184,16 @@ function Part<T>({ title, rows, children }: { title: string; rows: T[]; children
         ))}
       </ul>
     </section>
+  );
+}
+
+/** One of two curves beside each other. */
+function Beside({ name, when, curve }: { name: string; when: string; curve: SettingCurve }) {
+  return (
+    <figure className="break-inside-avoid">
+      {when && <figcaption className="text-dim">{when}</figcaption>}
+      <SettingPlot curve={curve} name={[name, when.toLowerCase()].filter(Boolean).join(", ")} />
+    </figure>
   );
 }
 
