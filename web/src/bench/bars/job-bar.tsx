@@ -60,7 +60,7 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
         </Button>
         <Button
           look="quiet"
-          className="max-sm:hidden"
+          className="max-lg:hidden"
           onClick={() => setKeySheet(true)}
           aria-label="Keys"
           aria-keyshortcuts={shown("?")}

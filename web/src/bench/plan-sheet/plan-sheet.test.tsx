@@ -8,7 +8,8 @@ import { PlanSheet } from "./plan-sheet";
 
 function open(plan: unknown) {
   const readings = { "fuel-pressure": { cuts: [2.5, 7], from: "trade", source: "", date: null, card: null } };
-  vi.spyOn(api, "job").mockResolvedValue(job({ plan, machine: { readings, schools: {} } }));
+  const findings = [{ kind: "check", id: "fuel-pressure", says: "Fuel pressure: in range" }];
+  vi.spyOn(api, "job").mockResolvedValue(job({ plan, findings, machine: { readings, schools: {} } }));
   const checks = [check({ steps: ["Tee it in.", "Read it."], hazards: ["fuel-vapor"], reading: pressure })];
   const hazards = [{ id: "fuel-vapor", name: "Fuel and vapor", text: "", acknowledge: true }];
   vi.spyOn(api, "catalogue").mockResolvedValue(catalogue({ checks, hazards }));
@@ -31,6 +32,8 @@ describe("the sheet of a plan", () => {
     const [first, second] = await screen.findAllByRole("listitem");
     expect(first?.textContent).toContain("Tee it in. Read it.");
     expect(first?.textContent).toContain("Mind: fuel and vapor.");
+    expect(first?.textContent).toMatch(/in range$/);
+    expect(second?.textContent).toContain("Found: ____");
     expect(first?.textContent).toContain("Limits: 2.5 to 7 psi");
     expect(second?.textContent).toContain("left out: it has none");
     expect(screen.getByText("Due again: Yearly.")).toBeTruthy();

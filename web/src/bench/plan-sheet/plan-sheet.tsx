@@ -62,6 +62,9 @@ function Row(props: { step: Step; number: number; trace: Trace; catalogue: Catal
   const check = step.kind === "check" ? catalogue.checks.find((row) => row.id === step.id) : undefined;
   const steps = (check && trace.machine.schools[check.id]?.steps) ?? check?.steps ?? [];
   const limit = check && trace.machine.readings[check.id];
+  // What was found stands there already; it begins with the name of the check, which stands beside it.
+  const told = trace.findings.filter((row) => row.kind === "check" && row.id === step.id).at(-1)?.says;
+  const found = told?.split(": ").slice(1).join(": ");
   const hazards = (check?.hazards ?? []).flatMap((id) => catalogue.hazards.find((row) => row.id === id)?.name ?? []);
   return (
     <li className="grid break-inside-avoid grid-cols-[auto_1fr] gap-x-3 border-t border-line py-2 sm:grid-cols-[auto_1fr_14rem] print:grid-cols-[auto_1fr_14rem]">
@@ -84,7 +87,9 @@ function Row(props: { step: Step; number: number; trace: Trace; catalogue: Catal
           </p>
         )}
       </div>
-      <p className="col-start-2 text-dim sm:col-start-3 print:col-start-3">Found: ____________________</p>
+      <p className="col-start-2 sm:col-start-3 print:col-start-3">
+        {found ? found : <span className="text-dim">Found: ____________________</span>}
+      </p>
     </li>
   );
 }
