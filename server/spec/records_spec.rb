@@ -108,6 +108,7 @@ RSpec.describe "Records over HTTP" do
     it "are told from their visits: settings as left last, what was renewed, what is in doubt, curves side by side" do
       add(pump, entry("removed", part: "bowl-nut", condition: "doubt"),
           entry("repair", repair: "seat-swollen", left: { "float-height" => 14 }),
+          entry("state", carburetor: "on"), entry("gate", gate: "fuel-out", safe: true),
           entry("setting", loop: "mixture-speed", values: { screw: 1.5, stop: 0.5, speed: 1700 }),
           entry("setting", loop: "mixture-speed", values: { screw: 1.75, stop: 0.5, speed: 1720 }))
       job_on("Sprayer pump", "Again", entry("repair", repair: "seat-swollen", left: { "float-height" => 15 }))

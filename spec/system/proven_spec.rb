@@ -107,6 +107,27 @@ RSpec.describe "From found to proven in the browser" do
     expect(page).to have_css("section[aria-label='Settings in rounds']", text: "settled")
   end
 
+  it "an aircraft is not set before the propeller is clear, and the carburetor is refitted before anything runs" do
+    job_called("Trainer idles rough", seen("rough-idle"), *all_cautions_read, ["state", { "carburetor" => "bench" }],
+               family: "aero-updraft", id: id)
+    visit "/jobs/#{id}/set"
+    expect(page).to have_css("li", text: /Idle mixture by the cut-off.*waits/m)
+    click_link "Idle mixture by the cut-off"
+    expect(page).to have_css("h2", text: "Wheels chocked, brake set")
+    expect(page).to have_no_button("Take it down as found")
+    clean
+    storing { press("1") }
+    expect(page).to have_css("h2", text: "it is closed and refitted")
+    storing { click_button "It is refitted" }
+    fill_in "Idle mixture toward rich from as found", with: 0
+    fill_in "Stop screw in from as found", with: 0
+    fill_in "Idle speed", with: 650
+    fill_in "Rise on a slow cut-off", with: 90
+    storing { click_button "Take it down as found" }
+    expect(page).to have_text("Idle mixture to -0.25 turns (leaner)")
+    expect(kinds.last(3)).to eq %w[gate state setting]
+  end
+
   it "a machine is found again by any word of its jobs, and a new job begins from it" do
     job_called("Pours from the vent", seen("flood-vent"), ["note", { "text" => "wasps had nested in it" }],
                family: "small-float", name: "Sprayer pump", id: id)

@@ -44,6 +44,20 @@ RSpec.describe UpperBranch::Job::JobFile do
       .to raise_error(UpperBranch::Invalid) { |e| expect(e.field).to eq "trials/0/setting" }
   end
 
+  it "takes the rounds of a setting, before a repair and after it" do
+    job = described_class.job(CATALOGUE, <<~YAML)
+      machine: {family: car-one}
+      repairs: [{id: screw-too-rich}]
+      settings:
+        - {loop: mixture-speed, values: {screw: 3, stop: 0.5, speed: 700}, goals: {speed: 650}}
+        - {loop: mixture-speed, values: {screw: 1.5, stop: 0.5, speed: 690}, after_repair: 1}
+    YAML
+    expect(job.settings.map { |one| [one.told["screw"], one.round] }).to eq [[3, 0], [1.5, 1]]
+    strange = { machine: { family: "car-one" }, settings: [{ loop: "bank", values: { speed: 700 } }] }
+    expect { described_class.job(CATALOGUE, JSON.generate(strange)) }
+      .to raise_error(UpperBranch::Invalid, /one of: .*mixture-speed/) { |e| expect(e.field).to eq "settings/0/loop" }
+  end
+
   it "reads YAML and JSON alike" do
     from_yaml = described_class.job(CATALOGUE, File.read(example))
     from_json = described_class.job(CATALOGUE, JSON.generate(YAML.safe_load_file(example)))

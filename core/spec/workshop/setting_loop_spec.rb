@@ -66,7 +66,7 @@ RSpec.describe UpperBranch::Workshop::SettingLoop do
     expect(UpperBranch::Views::Told.of(lorry).last[:says])
       .to eq "Mixture and speed: Mixture screw out 1.5 turns; Stop screw past first touch 0.5 turns; " \
              "Idle speed 820 rpm"
-    expect([lorry.state.engine, lorry.minutes]).to eq ["running", 2]
+    expect([lorry.state.engine, lorry.minutes]).to eq ["running", lorry.machine.family["minutes"]["warm"] + 2]
   end
 
   it "begins a run of its own after a repair, and shows both curves side by side" do

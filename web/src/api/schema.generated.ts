@@ -2008,7 +2008,29 @@ export interface components {
             /** @enum {string} */
             as: "go" | "settled" | "ask" | "stop";
             curve: components["schemas"]["SettingCurve"];
+            hold: components["schemas"]["SettingHold"];
         };
+        /** @description what holds the next round back, and what frees it */
+        SettingHold: {
+            /** @enum {string} */
+            kind: "repair" | "gate" | "start" | "refit";
+            says: string;
+            /** @description what a state entry says when it is done */
+            state: components["schemas"]["StateData"] | null;
+            gate: components["schemas"]["GateQuestion"];
+        } | null;
+        /** @description what a person makes safe before the work goes on */
+        GateQuestion: {
+            id: string;
+            ask: string;
+            why: string;
+            /** @description a repair has been done since: it is asked in other words */
+            again: boolean;
+            raised: {
+                symptom: string | null;
+                check: string | null;
+            };
+        } | null;
         SettingCurve: {
             x: components["schemas"]["SettingAxis"];
             y: components["schemas"]["SettingAxis"];
@@ -2553,18 +2575,7 @@ export interface components {
                 note: string;
                 saves: number;
             } | null;
-            /** @description what a person makes safe before the work goes on */
-            gate: {
-                id: string;
-                ask: string;
-                why: string;
-                /** @description a repair has been done since: it is asked in other words */
-                again: boolean;
-                raised: {
-                    symptom: string | null;
-                    check: string | null;
-                };
-            } | null;
+            gate: components["schemas"]["GateQuestion"];
             /** @description a defect that was found, and later denied with no repair between */
             settle: {
                 fault: string;

@@ -11,6 +11,8 @@ module UpperBranch
     #
     # Its shape (types, required fields) is checked before by the schema of its kind; here it is meaning.
     class Entry
+      NO_MACHINE = "It stands before any machine was named, or that machine is no longer known"
+
       attr_reader :id, :kind, :data
 
       # row: {"id", "kind", "data"}
@@ -27,6 +29,8 @@ module UpperBranch
       # What the catalogue no longer knows is noted as lost; the rest is applied. A stored job is never refused: the
       # catalogue has changed, not the job.
       def replay(job)
+        return job.lost << { entry: id, says: NO_MACHINE } unless job.machine || kind == "machine"
+
         names = Names.new(job.catalogue)
         kept = surviving(job, names)
         names.lost.each { |says| job.lost << { entry: id, says: says } }

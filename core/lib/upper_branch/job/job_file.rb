@@ -72,7 +72,7 @@ module UpperBranch
       def self.seen(data, round)
         symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
           plain(data, "recreated", "recreate", round) + plain(data, "trials", "trial", round) +
-          plain(data, "tasks", "task", round)
+          plain(data, "tasks", "task", round) + plain(data, "settings", "setting", round)
       end
 
       def self.symptoms(data, round)
@@ -116,7 +116,7 @@ module UpperBranch
       end
 
       def self.too_late(data, repairs)
-        %w[symptoms conditions checks recreated trials tasks].each do |section|
+        %w[symptoms conditions checks recreated trials tasks settings].each do |section|
           (data[section] || []).each_with_index do |row, i|
             next if (row["after_repair"] || 0) <= repairs
 

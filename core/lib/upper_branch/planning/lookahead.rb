@@ -78,7 +78,7 @@ module UpperBranch
         rows =
           list
             .each_index
-            .select { |i| minutes[i].finite? }
+            .select { |i| RepairTimes.possible?(minutes[i]) }
             .map { |i| Repair.new(plan: list[i], minutes: minutes[i], chance: chance_of(list[i], weights)) }
         rows.sort_by { |repair| [repair.minutes.round(6), repair.plan.id] }
       end

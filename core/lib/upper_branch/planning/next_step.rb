@@ -79,12 +79,12 @@ module UpperBranch
           case kind
           when :check then [target.candidate.code]
           when :repair then [target.state]
+          when :trial then Workshop::Running::STATES
           when :prove then target.kind == :check ? @job.machine.check(target.id).states : ["R"]
           when :recreate then target.way["engine"] ? ["R"] : []
           else []
           end
-        check = target.check.id if kind == :check
-        gate(@gates.before(states, check)) || step
+        gate(@gates.before(states, (target.check.id if kind == :check))) || step
       end
 
       # What can be tried on the bench is tried before it is put together.

@@ -19,7 +19,7 @@ module UpperBranch
       # [kind, target, reason] or nil; the block makes an option of a candidate.
       def step
         looks = Candidates.new(@job).all.to_h { |candidate| [candidate.check.id, candidate] }
-        step = @plan.steps.find { |one| !one.done && (one.kind != :check || looks.key?(one.id)) } or return
+        step = @plan.steps.find { |one| !one.done && possible?(one, looks) } or return
         says = "#{@plan.name}: #{@plan.steps.index(step) + 1} of #{@plan.steps.size}."
         step.kind == :check ? [:check, yield(looks[step.id]), says] : [step.kind, step, says]
       end
@@ -33,6 +33,15 @@ module UpperBranch
 
       # Is this repair what the trials of the plan are for?
       def sets?(repair) = @plan.sets?(repair)
+
+      private
+
+      # A trial waits where the engine must not or does not run; a gate's question is asked when it is next.
+      def possible?(step, looks)
+        return looks.key?(step.id) if step.kind == :check
+
+        step.kind != :trial || [nil, "gate"].include?(Workshop::Running.new(@job).hold(refitted: true)&.kind)
+      end
     end
   end
 end

@@ -6,9 +6,12 @@ module UpperBranch
     # the proof. They depend on family and features only, so one serves every machine alike.
     #
     #   times = RepairTimes.for(machine)
-    #   times.minutes(plan, state)   # Float, INFINITY when there is no way today
+    #   times.minutes(plan, state)   # Float, at least FAR when there is no way today
+    #   RepairTimes.possible?(...)   # whether minutes expected of several ways know no such dead end
     #   times.of_faults(state)       # one per fault, in the order of Compiled#faults
     class RepairTimes
+      # Minutes longer than anybody works: stands for what there is no way to, in sums that must stay finite.
+      FAR = 1e9
       RUNNING = Workshop::BenchState.new(engine: "running")
 
       # plans: targeted repairs in the order of Compiled#faults; composites: those worth proposing at this bench
@@ -17,6 +20,9 @@ module UpperBranch
       def self.for(machine)
         machine.catalogue.kept.fetch([:repair_times, machine.key]) { new(machine) }
       end
+
+      # A dead end shows in an expectation as soon as its chance is worth a thought.
+      def self.possible?(minutes) = minutes < FAR / 10_000
 
       def initialize(machine)
         @numbers = machine.catalogue.scale["planning"]
@@ -32,7 +38,7 @@ module UpperBranch
 
       def minutes(plan, state)
         travel, there = @transitions.nearest(state, [plan.state])
-        return Float::INFINITY unless travel.finite?
+        return FAR unless travel.finite?
 
         travel + plan.minutes + proof_minutes(there)
       end
@@ -41,7 +47,7 @@ module UpperBranch
 
       # The way to where it is proven, and the proof.
       def proof_minutes(state)
-        @numbers["proof_minutes"] + @transitions.minutes(state, proved(state))
+        @numbers["proof_minutes"] + [@transitions.minutes(state, proved(state)), FAR].min
       end
 
       # Where proof happens: running, or with the carburetor on where it cannot run.

@@ -60,10 +60,7 @@ module UpperBranch
       def gate
         return unless @step.kind == :gate
 
-        row = @step.target
-        gates = Workshop::Gates.new(@job)
-        { id: row["id"], ask: gates.question(row), why: row["why"], again: gates.again?(row),
-          raised: { symptom: nil, check: nil }.merge(gates.raised(row)) }
+        GateQuestion.of(Workshop::Gates.new(@job), @step.target)
       end
 
       # A defect that a later look denied: the two entries between which somebody must choose.

@@ -11,9 +11,11 @@ module UpperBranch
 
       def of(job)
         rows = job.catalogue.book.loops.on(job.machine.features)
+        gates = Workshop::Gates.new(job)
         rows.flat_map do |row|
           places = job.machine.places.of(row["per"]).map(&:id)
-          (places.empty? ? [nil] : places).map { |place| whole(Workshop::SettingLoop.of(job, row["id"], place)) }
+          loops = (places.empty? ? [nil] : places).map { |place| Workshop::SettingLoop.of(job, row["id"], place) }
+          loops.map { |loop| whole(loop, gates) }
         end
       end
 
@@ -25,13 +27,19 @@ module UpperBranch
         end
       end
 
-      def whole(loop)
+      def whole(loop, gates)
         row = loop.row
         { id: loop.id, place: loop.place, name: loop.title, about: row["says"], before: row["before"],
           hazards: row["hazards"], goals: loop.goals.map { |goal| goal(goal) },
           fields: loop.fields.map { |field| field(field, loop) },
           rounds: loop.rounds.map { |round| { entry: round.entry, values: round.told } },
-          says: loop.says, as: loop.step.as, curve: curve(loop, loop.curves.last) }
+          says: loop.says, as: loop.step.as, curve: curve(loop, loop.curves.last), hold: hold(loop.hold, gates) }
+      end
+
+      # What holds the next round back, with what frees it: the answer to a gate, a state to record, or a repair.
+      def hold(hold, gates)
+        hold && { kind: hold.kind, says: hold.says, state: hold.state,
+                  gate: hold.gate && GateQuestion.of(gates, hold.gate) }
       end
 
       def goal(goal)
@@ -65,7 +73,7 @@ module UpperBranch
 
         { name: field["name"], unit: field["unit"] }
       end
-      private_class_method :whole, :goal, :field, :before, :curve, :axis
+      private_class_method :whole, :hold, :goal, :field, :before, :curve, :axis
     end
   end
 end

@@ -10,6 +10,7 @@ module UpperBranch
     #   gates.first             # a gate to be asked before anything else, or nil
     #   gates.before(["R"])     # a gate to be asked before a step that needs the engine running, or nil
     #   gates.blocking(check)   # why this check cannot be done as things stand, or nil
+    #   gates.held(["R"])       # the gate that holds a step without a check back until a repair, or nil
     #
     # Gates are rows of rules.yml.
     class Gates
@@ -46,6 +47,15 @@ module UpperBranch
         @raised.find { |row| holds?(row, check) }&.fetch("says")
       end
 
+      # The gate that holds a step back whatever is answered, until a repair, or nil: as `blocking`, for a step that is
+      # no check. hazards: ids of those of the step; loop: id, where it is a round of a setting loop
+      def held(states, hazards: [], loop: nil)
+        @raised.find do |row|
+          row["until"] == "repaired" && !again?(row) &&
+            (row.fetch("loops", []).include?(loop) || touches?(row, states, hazards))
+        end
+      end
+
       # Minutes of the gates that a step in these states would have to pass.
       def minutes(states, check = nil) = before(states, check)&.fetch("minutes", 0) || 0
 
@@ -60,8 +70,11 @@ module UpperBranch
       end
 
       def bears_on?(row, check)
-        row.fetch("checks", []).include?(check.id) || check.hazards.intersect?(row.fetch("hazards", [])) ||
-          (check.states - row.fetch("states", [])).empty?
+        row.fetch("checks", []).include?(check.id) || touches?(row, check.states, check.hazards)
+      end
+
+      def touches?(row, states, hazards)
+        hazards.intersect?(row.fetch("hazards", [])) || (states - row.fetch("states", [])).empty?
       end
 
       def raised?(row)

@@ -79,6 +79,13 @@ module UpperBranch
         end
       end
 
+      # What holds the next round back: Running::Hold, or nil.
+      def hold
+        return unless row["runs"]
+
+        Running.new(@job).hold(hazards: row["hazards"], loop: id, refitted: row["opens"])
+      end
+
       def settled? = step.as == "settled"
 
       # {field => number} of what is set, as it was found and as it stands; nil before the first round.

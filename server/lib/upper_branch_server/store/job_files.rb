@@ -74,14 +74,11 @@ module UpperBranchServer
       # The job, once it is sure that it can be told of: what cannot be shown later is not kept.
       def told(entries)
         job = @jobs.replay(entries)
-        raise Problem.invalid("entries/0", NO_JOB) unless job.machine
+        raise Problem.invalid("entries/0", NO_JOB) unless job.machine && entries.first["kind"] == "machine"
 
         job.tap { UpperBranch::Views::Trace.of(job).to_h }
       rescue UpperBranch::Invalid => e
         raise Problem.invalid("entries", e.message)
-      rescue NoMethodError, KeyError, TypeError, ArgumentError => e
-        warn "job file: #{e.class}: #{e.message.lines.first&.strip}"
-        raise Problem.invalid("entries", NO_JOB)
       end
 
       def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]

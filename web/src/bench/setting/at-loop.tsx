@@ -10,6 +10,7 @@ import { Fold } from "../../ui/fold";
 import { useDesk } from "../desk";
 import { Cautions, useCautions } from "../step/cautions";
 import { GoalFields, RoundFields } from "./fields";
+import { Held } from "./held";
 import { roundOf, text, type Typed } from "./round";
 import { Rounds } from "./rounds";
 
@@ -31,6 +32,7 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
     />
   );
   const closed = job.trace.closing !== null;
+  const held = closed ? null : loop.hold;
   const record = () => {
     if (!data) return;
     void add(entry("setting", data));
@@ -40,9 +42,9 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
   return (
     <div className="grid items-start gap-3 lg:grid-cols-[5fr_4fr]">
       <Card>
-        <Says loop={loop} fresh={fresh} />
-        <Cautions state={cautions} />
-        {!closed && (
+        {held ? <Held hold={held} /> : <Says loop={loop} fresh={fresh} />}
+        {!held && <Cautions state={cautions} />}
+        {!closed && !held && (
           <form
             className="mt-4 space-y-4"
             onSubmit={(event) => {
@@ -69,7 +71,7 @@ export function AtLoop({ loop }: { loop: SettingLoop }) {
             )}
           </form>
         )}
-        {!closed && loop.rounds.length > 0 && (
+        {!closed && !held && loop.rounds.length > 0 && (
           <Button look="quiet" className="mt-2" onClick={() => setFresh(!fresh)} aria-pressed={fresh}>
             {fresh ? "Go on with the rounds so far" : "Begin anew"}
           </Button>

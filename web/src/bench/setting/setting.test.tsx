@@ -48,6 +48,7 @@ const loop = (row: Partial<SettingLoop> = {}): SettingLoop => ({
   says: "Mixture screw to 1.75 turns. Wait, then read.",
   as: "go",
   curve: null,
+  hold: null,
   ...row,
 });
 
@@ -132,6 +133,35 @@ describe("a setting loop", () => {
     expect((await screen.findByRole("link", { name: /Carburetor 2/ })).textContent).toContain("1 round, under way");
     await user.click(screen.getByRole("link", { name: /Carburetor 1/ }));
     expect((await screen.findByRole("heading", { level: 1 })).textContent).toBe("Float setting, Carburetor 1");
+  });
+
+  it("asks what must be safe first in the place of the turn, and takes no round", async () => {
+    const gate = { id: "propeller", ask: "Propeller clear?", why: "It cannot be seen.", again: false };
+    const hold: SettingLoop["hold"] = {
+      kind: "gate",
+      says: "Clear it first.",
+      state: null,
+      gate: { ...gate, raised: { symptom: null, check: null } },
+    };
+    const { add, user } = open([loop({ hold })]);
+    expect((await screen.findByRole("heading", { level: 2, name: "Propeller clear?" })).textContent).toBeTruthy();
+    expect(screen.queryByText(/Mixture screw to 1.75/)).toBeNull();
+    expect(screen.queryByRole("button", { name: /Take/ })).toBeNull();
+    await user.click(screen.getByRole("button", { name: /Yes, done/ }));
+    await waitFor(() => expect(add).toHaveBeenCalled());
+    expect(add.mock.calls[0]?.[2]).toMatchObject([{ kind: "gate", data: { gate: "propeller", safe: true } }]);
+  });
+
+  it("waits for the carburetor to be refitted, or for the repair", async () => {
+    const refit = { kind: "refit" as const, says: "It is off.", state: { carburetor: "on" as const }, gate: null };
+    const { add, user, unmount } = open([loop({ hold: refit })]);
+    await user.click(await screen.findByRole("button", { name: /It is refitted/ }));
+    await waitFor(() => expect(add).toHaveBeenCalled());
+    expect(add.mock.calls[0]?.[2]).toMatchObject([{ kind: "state", data: { carburetor: "on" } }]);
+    unmount();
+    open([loop({ hold: { kind: "repair", says: "Until it is mended.", state: null, gate: null } })]);
+    expect(await screen.findByText("Until it is mended.")).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Back to the trace" })).toBeTruthy();
   });
 
   it("of a closed job is only shown", async () => {

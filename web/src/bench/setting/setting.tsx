@@ -74,16 +74,25 @@ function All({ loops }: { loops: SettingLoop[] }) {
               <span className="flex items-baseline justify-between gap-3">
                 <span className="text-lg font-semibold">{loop.name}</span>
                 <span className={`shrink-0 text-sm ${loop.as === "settled" ? "text-leaf" : "text-dim"}`}>
-                  {loop.rounds.length > 0 && `${rounds(loop.rounds.length)}, ${STATE[loop.as]}`}
+                  {stands(loop)}
                 </span>
               </span>
-              <span className="block text-dim">{loop.rounds.length > 0 ? loop.says : loop.about}</span>
+              <span className="block text-dim">
+                {loop.hold?.says ?? (loop.rounds.length > 0 ? loop.says : loop.about)}
+              </span>
             </Link>
           </Card>
         </li>
       ))}
     </ul>
   );
+}
+
+/** "3 rounds, under way", "waits", or nothing where it was not begun. */
+function stands(loop: SettingLoop): string {
+  const state = loop.hold ? "waits" : STATE[loop.as];
+  if (loop.rounds.length === 0) return loop.hold ? state : "";
+  return `${rounds(loop.rounds.length)}, ${state}`;
 }
 
 function rounds(count: number): string {

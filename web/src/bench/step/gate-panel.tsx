@@ -1,15 +1,20 @@
 import { ShieldAlert } from "lucide-react";
-import { useSearchParams } from "react-router";
+import { useNavigate } from "react-router";
 import { entry } from "../../api/entries";
+import type { NextStep } from "../../api/types";
 import { useDesk } from "../desk";
 import { Answers, type Answer } from "./answers";
 
-/** What a person makes safe before the work goes on: a short question with its reason. */
+/** The gate that is the next step. */
 export function GatePanel() {
+  const { gate } = useDesk().job.trace.next;
+  return gate && <GateQuestion gate={gate} />;
+}
+
+/** What a person makes safe before the work goes on: a short question with its reason. */
+export function GateQuestion({ gate }: { gate: NonNullable<NextStep["gate"]> }) {
   const { job, catalogue, add } = useDesk();
-  const [, setPlace] = useSearchParams();
-  const { gate } = job.trace.next;
-  if (!gate) return null;
+  const go = useNavigate();
   const done = catalogue.gates.find((row) => row.id === gate.id)?.done ?? "It is made safe";
   const yes: Answer = {
     name: gate.again ? "Yes" : "Yes, done",
@@ -29,7 +34,7 @@ export function GatePanel() {
     no.push({
       name: "No",
       hint: "Look again, and say where",
-      act: () => setPlace({ check, at: String(job.version) }, { replace: true }),
+      act: () => void go(`/jobs/${job.id}?check=${check}&at=${job.version}`, { replace: true }),
     });
   return (
     <div>

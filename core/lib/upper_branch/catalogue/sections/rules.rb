@@ -26,10 +26,11 @@ module UpperBranch
 
         def gate(row, at)
           known(at, row["id"], row["symptoms"], book.symptoms.ids, "symptom")
-          known(at, row["id"], %w[sound checks forbids allow].flat_map do |key|
-            listed(row[key])
-          end, book.checks.ids, "check")
-          known(at, row["id"], row["hazards"], book.hazards.ids, "hazard")
+          checks = row.values_at("sound", "checks", "forbids", "allow").compact.flatten
+          known(at, row["id"], checks, book.checks.ids, "check")
+          { "hazards" => [book.hazards, "hazard"], "loops" => [book.loops, "setting loop"] }.each do |key, (rows, what)|
+            known(at, row["id"], row[key], rows.ids, what)
+          end
           known(at, row["id"], Needs.flags(row["needs"]), book.families.features.keys, "feature")
           terms(at, row)
         end

@@ -19,10 +19,7 @@ module UpperBranch
           ids = job.catalogue.ways.map { |row| row["id"] }
           refuse("way", "A way is one of: #{ids.join(', ')}") unless ids.include?(data["way"])
           refuse("shown", "Say whether it could be shown") unless [true, false].include?(data["shown"])
-          way = job.catalogue.ways.find { |row| row["id"] == data["way"] }
-          return unless way["engine"] == "cold" && job.state.engine != "cold"
-
-          refuse("way", "The engine has run: put the job aside, and set it to cold before this is tried")
+          possible(job, job.catalogue.ways.find { |row| row["id"] == data["way"] })
         end
 
         def surviving(job, names)
@@ -48,9 +45,19 @@ module UpperBranch
 
         private
 
+        def possible(job, way)
+          gate = with_owner?(way) || job.record? ? nil : Workshop::Gates.new(job).before(["R"])
+          refuse("way", gate["says"]) if gate
+          return unless way["engine"] == "cold" && job.state.engine != "cold"
+
+          refuse("way", "The engine has run: put the job aside, and set it to cold before this is tried")
+        end
+
+        def with_owner?(way) = way["aside"] == "owner"
+
         # Trying it runs the engine.
         def run(job, way)
-          return if way["aside"] == "owner"
+          return if with_owner?(way)
 
           to = Workshop::BenchState.new(engine: "warm")
           job.move(to, Workshop::Transitions.for(job.machine.family, job.catalogue).minutes(job.state, to))

@@ -9,6 +9,8 @@ module UpperBranch
           open_job(job)
           loop = loop_of(job) or refuse("loop", "A setting loop of this machine is one of: #{known(job).join(', ')}")
           place(job, loop)
+          hold = loop.hold
+          refuse("loop", hold.says) if hold
           table("goals", loop.goals.map { |goal| goal.row.merge("optional" => true) })
           table("values", loop.fields)
         end
@@ -24,7 +26,7 @@ module UpperBranch
                                            goals: data["goals"] || {}, told: data["values"], round: job.round)
           row = job.catalogue.book.loops.row(data["loop"])
           job.minutes += row["minutes"]
-          job.move(Workshop::BenchState.new(engine: "running"), 0) if row["runs"]
+          start(job) if row["runs"]
         end
 
         def says(job)
@@ -44,6 +46,12 @@ module UpperBranch
           refuse("place", "Say which one: #{places.map(&:id).join(', ')}") if places.any? && data["place"].nil?
           refuse("fresh", "There is nothing to begin anew yet") if data["fresh"] && loop.rounds.empty?
           job
+        end
+
+        # It was run to be read: warmed up, and put together, where it was not.
+        def start(job)
+          ways = Workshop::Transitions.for(job.machine.family, job.catalogue)
+          job.move(Workshop::BenchState.new(engine: "running"), ways.nearest(job.state, Workshop::Running::STATES).first)
         end
 
         # field: "goals" or "values"; rows: what may stand in it

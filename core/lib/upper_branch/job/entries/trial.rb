@@ -18,6 +18,8 @@ module UpperBranch
           Workshop::Places.one_of(step.setting.places, data["place"], step.name)
           %w[from to].each { |field| number(field, step) }
           changed(data["from"] != data["to"])
+          hold = left? ? nil : Workshop::Running.new(job).hold(refitted: true)
+          refuse("result", hold.says) if hold
         end
 
         def apply(job, data)
