@@ -16,11 +16,16 @@ group :server do
   gem "prawn", "~> 2.5"
   gem "prawn-svg", "~> 0.40", require: false
   gem "puma", "~> 8.0"
+  gem "rack-attack", "~> 6.7"
   gem "rack-session", "~> 2.1"
   gem "rackup", "~> 2.2"
   gem "rexml", "~> 3.4"
   gem "ruby-vips", "~> 2.2", require: false
   gem "rubyzip", "~> 2.4", require: false
+  gem "argon2", "~> 2.3", require: false
+  gem "roda", "~> 3.90", require: false
+  gem "rodauth", "~> 2.38", require: false
+  gem "rotp", "~> 6.3", require: false
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
 end

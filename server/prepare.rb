@@ -4,8 +4,10 @@
 require_relative "lib/upper_branch_server"
 
 begin
-  database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
+  database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"), limits: nil)
   UpperBranchServer.migrate(database)
+  password = ENV.fetch("DATABASE_APP_PASSWORD", nil)
+  UpperBranchServer::AppRole.new(database).make(password) if password
   store = UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load)
   store.catalogues.remember
   UpperBranchServer::Demo.load(store, database)

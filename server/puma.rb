@@ -13,7 +13,7 @@ environment ENV.fetch("RACK_ENV", "production")
 preload_app!
 # What fails outside the app still answers in its words, and never with an empty page.
 lowlevel_error_handler do |error, _env, status|
-  warn "#{error.class}: #{error.message[0, 300]}"
+  UpperBranchServer::Journal.error("outside the app", error)
   [
     status || 500,
     { "content-type" => "application/problem+json" },

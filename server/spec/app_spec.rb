@@ -6,9 +6,85 @@ RSpec.describe UpperBranchServer::App do
   # Another app under the address of this machine.
   def local(app) = Rack::Test::Session.new(app).tap { |session| session.header("Host", "127.0.0.1") }
 
-  it "answers that it is alive" do
-    expect(get_json("/api/v1/health")["status"]).to eq "ok"
-    assert_response_schema_confirm(200)
+  it "answers that it lives whatever the database does, and that it is ready when it can write" do
+    header "Host", "10.1.2.3"
+    expect(get_json("/health")).to include("status" => "ok", "process" => Process.pid)
+    expect(get_json("/ready")["status"]).to eq "ok"
+    away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
+    session = local(described_class.assemble(store: UpperBranchServer::Store.new(away, CATALOGUE),
+                                             catalogue: CATALOGUE))
+    session.get("/health")
+    expect(session.last_response.status).to eq 200
+    expect { session.get("/ready") }.to output(/ConnectionError/).to_stderr
+    expect(session.last_response.status).to eq 503
+    expect(session.last_response.body).to include("not ready")
+    allow(ServerUnderTest.store).to receive(:migrations_missing).and_return(2)
+    get "/ready"
+    expect([last_response.status, answer["title"]]).to eq [503, "2 migrations are missing"]
+  end
+
+  # What a person is shown leads to the line in the journal, and the line tells nothing that was entered.
+  it "gives each request an id that stands in header, problem and journal" do
+    file = Tempfile.new("journal")
+    UpperBranchServer::Journal.open(file.path)
+    header "X-Request-Id", "mine"
+    get_json "/api/v1/jobs/#{SecureRandom.uuid}"
+    id = last_response.headers["x-request-id"]
+    expect([id, answer["request"]]).to eq [id, id]
+    expect(id).to match(/\A\w{10}\z/)
+    job_with(entry("note", text: "The owner is called Secret"))
+    get "/api/v1/owner/ABCD-EFGH-JKLM?who=Secret"
+    expect { post_json("/api/v1/schools", chosen: { "mixture" => "none of these" }) }.not_to raise_error
+    lines = File.readlines(file.path).grep(/\A\{/).map { |line| JSON.parse(line) }
+    expect(lines.first).to include("event" => "request", "request" => id, "method" => "GET", "status" => 404)
+    expect(lines.map { |line| line["path"] }).to include "/api/v1/owner/*"
+    expect(File.read(file.path)).not_to match(/Secret|ABCD/)
+  ensure
+    UpperBranchServer::Journal.close
+  end
+
+  describe "limits how often one address may ask" do
+    before do
+      UpperBranchServer::Limits.set(ServerUnderTest.database)
+      Rack::Attack.enabled = true
+    end
+
+    after { Rack::Attack.enabled = false }
+
+    def codes(times) = Array.new(times) { get("/api/v1/owner/ABCD-EFGH-JKLM").then { last_response.status } }
+
+    it "for a code, over all processes, and says how long to wait" do
+      expect(codes(20)).to all(eq 404)
+      get_json "/api/v1/owner/ABCD-EFGH-JKLM"
+      expect([last_response.status, answer["type"]]).to eq [429, "/problems/too-many"]
+      expect(last_response.headers["retry-after"].to_i).to be_between(1, 600)
+      expect(answer["detail"]).to match(/Wait \d+ (minutes|seconds)/)
+      assert_response_schema_confirm(429)
+      other = local(described_class.assemble(store: ServerUnderTest.store, catalogue: CATALOGUE)) # another process
+      other.get("/api/v1/owner/ABCD-EFGH-JKLM", {}, "HTTP_X_FORWARDED_FOR" => "203.0.113.9")
+      expect(other.last_response.status).to eq 429
+      other.get("/api/v1/owner/ABCD-EFGH-JKLM", {}, "REMOTE_ADDR" => "203.0.113.9")
+      expect(other.last_response.status).to eq 404
+      get "/api/v1/catalogue"
+      expect(last_response.status).to eq 200
+    end
+
+    it "counts by itself while the database is away" do
+      away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
+      counts = UpperBranchServer::Limits::Counts.new(away)
+      expect(Array.new(2) { counts.increment("a:codes:x", 1, expires_in: 60) }).to eq [1, 2]
+    end
+
+    it "forgets in time, and keeps no more than it must" do
+      counts = UpperBranchServer::Limits::Counts.new(ServerUnderTest.database)
+      %w[a:codes:x a:requests:x].each do |name|
+        expect(Array.new(3) { counts.increment(name, 1, expires_in: 60) }).to eq [1, 2, 3]
+        expect(counts.read(name)).to eq 3
+        counts.delete(name)
+        expect(counts.read(name)).to be_nil
+        expect(Array.new(2) { counts.increment(name, 1, expires_in: -1) }).to eq [1, 1]
+      end
+    end
   end
 
   it "hands out the catalogue by the contract, once for each stamp" do
@@ -80,7 +156,7 @@ RSpec.describe UpperBranchServer::App do
   it "refuses a host name that is not its own, the one of test tools included" do
     %w[evil.example example.org].each do |host|
       header "Host", host
-      get "/api/v1/health"
+      get "/api/v1/catalogue"
       expect(last_response.status).to eq 403
     end
   end
@@ -98,20 +174,19 @@ RSpec.describe UpperBranchServer::App do
 
   # A trigger that raises PostgreSQL's own code for a full disk stands in for one.
   it "says that the disk is full, in health too, and goes on when there is room" do
-    database = ServerUnderTest.database
+    database = ServerUnderTest.owner
     database.run(
       "CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END $$"
     )
     %w[settings jobs].each do |table|
       database.run("CREATE TRIGGER no_room BEFORE INSERT ON #{table} FOR EACH ROW EXECUTE FUNCTION no_room()")
     end
-    expect { get_json("/api/v1/health") }.to output(/disk|extend/i).to_stderr
+    expect { get_json("/ready") }.to output(/disk|extend/i).to_stderr
     expect([last_response.status, answer["title"]]).to eq [507, "The disk of the server is full"]
-    assert_response_schema_confirm(507)
     expect { job_with }.to output.to_stderr
     expect(last_response.status).to eq 507
     database.run("DROP FUNCTION no_room() CASCADE")
-    expect(get_json("/api/v1/health")["status"]).to eq "ok"
+    expect(get_json("/ready")["status"]).to eq "ok"
     expect(job_with["version"]).to eq 1
   ensure
     database.run("DROP FUNCTION IF EXISTS no_room() CASCADE")
@@ -130,7 +205,7 @@ RSpec.describe UpperBranchServer::App do
 
   it "finds its jobs again after the database was stopped in the middle" do
     job = job_with(entry("symptom", symptom: "hesitation", seen: "present"))
-    ServerUnderTest.database.run(
+    ServerUnderTest.owner.run(
       "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()"
     )
     ServerUnderTest.database.pool.connection_validation_timeout = -1

@@ -147,7 +147,7 @@ RSpec.describe "Jobs over HTTP" do
 
   it "keeps entries from being changed or deleted in the database itself" do
     job
-    database = ServerUnderTest.database
+    database = ServerUnderTest.owner
     expect { database[:entries].update(kind: "note") }.to raise_error(Sequel::DatabaseError, /strike them out/)
     expect { database[:entries].delete }.to raise_error(Sequel::DatabaseError, /strike them out/)
   end

@@ -3,7 +3,7 @@
 require_relative "server_helper"
 
 RSpec.describe "Data logs over HTTP" do
-  def logs = app.settings.logs
+  def logs = ServerUnderTest.store.logs
   def table = ServerUnderTest.database[:logs]
   def left_behind = Dir["#{Dir.tmpdir}/upper-branch-log*"]
 

@@ -2,6 +2,7 @@
 
 require_relative "../../core/spec/spec_helper"
 require_relative "../lib/upper_branch_server"
+require "rack/attack"
 require "rack/test"
 require "committee"
 require_relative "../../bench/mutations"
@@ -9,11 +10,28 @@ require "securerandom"
 
 # One database, one catalogue, one app for all server and system specs.
 module ServerUnderTest
-  def self.database
-    @database ||=
+  TABLES = %w[entries photos owner_links jobs machines settings catalogues spec_cards logs attempts].freeze
+
+  # As the owner of the tables, who migrates and empties them.
+  def self.owner
+    @owner ||=
       UpperBranchServer
-        .connect(ENV.fetch("DATABASE_URL") { abort "Run bin/test: it starts the database these specs need." })
+        .connect(ENV.fetch("DATABASE_URL") do
+                   abort "Run bin/test: it starts the database these specs need."
+                 end, limits: nil)
         .tap { |database| UpperBranchServer.migrate(database) }
+  end
+
+  # As the app: what it is not allowed fails here as it would in a shop.
+  def self.database
+    @database ||= UpperBranchServer.connect(app_url)
+  end
+
+  def self.app_url
+    @app_url ||= SecureRandom.hex(12).then do |password|
+      UpperBranchServer::AppRole.new(owner).make(password)
+      UpperBranchServer::AppRole.url(ENV.fetch("DATABASE_URL"), password)
+    end
   end
 
   def self.store
@@ -24,11 +42,15 @@ module ServerUnderTest
     @rack ||= UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE)
   end
 
-  # Entries refuse deletion, so the tables are emptied whole.
   def self.clean
-    database.run("TRUNCATE entries, photos, owner_links, jobs, machines, settings, catalogues, spec_cards, logs")
+    owner.transaction do
+      owner.run("SET LOCAL session_replication_role = replica") # no triggers, or entries would refuse
+      owner.run("TRUNCATE #{TABLES.join(', ')}")
+    end
   end
 end
+
+Rack::Attack.enabled = false # but where limits are looked at
 
 # Requests as the browser makes them, and every answer held against server/openapi.yml.
 module ApiCalls

@@ -22,7 +22,7 @@ RSpec.describe "Two workers" do
       "WEB_CONCURRENCY" => "2",
       "RACK_ENV" => "production",
       "APP_ENV" => "production",
-      "DATABASE_URL" => ENV.fetch("DATABASE_URL")
+      "DATABASE_URL" => ServerUnderTest.app_url
     }
     @server =
       Process.spawn(
@@ -59,7 +59,7 @@ RSpec.describe "Two workers" do
   end
 
   def answering
-    http { |connection| ask(connection, "/api/v1/health").last["process"] }
+    http { |connection| ask(connection, "/health").last["process"] }
   rescue SystemCallError, EOFError, JSON::ParserError
     nil
   end

@@ -273,8 +273,7 @@ RSpec.describe "Working in the trace" do
       job_called("Put aside", seen("surge-steady"), waiting)
       log =
         ServerUnderTest
-          .rack
-          .settings
+          .store
           .logs
           .tap { |logs| @log = logs.sample("fruit-lorry-road") && logs.settle }
           .list

@@ -2,6 +2,7 @@
 
 require "json"
 require "securerandom"
+require "rack/attack"
 require "sinatra/base"
 
 module UpperBranchServer
@@ -22,8 +23,9 @@ module UpperBranchServer
 
     # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end
     def self.assemble(store:, catalogue:, web: WEB)
-      Class.new(self) do
+      app = Class.new(self) do
         use WellFormed
+        use Rack::Attack
         use SameOrigin
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         set :store, store
@@ -35,6 +37,16 @@ module UpperBranchServer
         set :cards, store.cards
         set :logs, store.logs
         set :board, store.board
+      end
+      around(app, store)
+    end
+
+    # What stands before every route and is asked under any host name.
+    def self.around(app, store)
+      Rack::Builder.app do
+        use RequestLog
+        use Liveness, store
+        run app
       end
     end
 
@@ -57,10 +69,6 @@ module UpperBranchServer
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
              Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings
-
-    get("/api/v1/health") do
-      answer(status: "ok", catalogue: settings.stamp.tap { settings.store.shop.writable }, process: Process.pid)
-    end
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -116,7 +124,7 @@ module UpperBranchServer
 
     error(Problem) { |e| problem(e) }
     error(Sequel::Error) do |e|
-      warn "database: #{e.class}: #{e.message.lines.first&.strip}"
+      Journal.error("database", e)
       problem(DatabaseProblem.of(e))
     end
     error(Sinatra::BadRequest) do |e|
@@ -124,7 +132,7 @@ module UpperBranchServer
     end
     not_found { problem(Problem.not_found) }
     error do |e|
-      warn "#{e.class}: #{e.message[0, 300]}\n#{e.backtrace.first(8).join("\n")}"
+      Journal.error("fault", e, depth: 8)
       problem(Problem.fault)
     end
 
@@ -139,7 +147,8 @@ module UpperBranchServer
     def problem(error)
       content_type "application/problem+json"
       status error.status
-      halt JSON.generate(error.body)
+      headers error.headers
+      halt JSON.generate(error.body.merge(request: Journal.request).compact)
     end
 
     # The job with its trace, which is JSON already.

@@ -10,6 +10,8 @@ module UpperBranchServer
         catalogue = UpperBranch::Catalogue.load
         @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
         @store = Store.new(@database, catalogue)
+        Limits.set(@database)
+        Journal.open(ENV.fetch("JOURNAL")) if ENV["JOURNAL"]
         app = App.assemble(store: @store, catalogue: catalogue)
         Rack::Builder.app do
           use Rack::Deflater

@@ -7,7 +7,7 @@ module UpperBranchServer
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
     attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
-                :photos, :machines, :records, :owner_links
+                :photos, :machines, :records, :owner_links, :chain
 
     def initialize(database, catalogue)
       @database = database
@@ -24,7 +24,13 @@ module UpperBranchServer
       @cards = Cards.new(database, catalogue)
       @logs = Logs.new(database)
       @board = Board.new(database, @shop)
+      @chain = Chain.new(database)
       @traces = Projections::Traces.new(database, @jobs, @machines)
+    end
+
+    # How many migrations the database lacks.
+    def migrations_missing
+      Dir[File.join(MIGRATIONS, "*.rb")].size - database[:schema_info].get(:version)
     end
 
     # [Jobs::Stored, Projections::Traced]. Raises Problem 404, and 422 when its machine is known no more.

@@ -7,6 +7,7 @@ module UpperBranchServer
   module Constraints
     FIELDS = {
       "entries_kind_known" => ["kind", "This kind of entry is not known here."],
+      "entries_by_written" => ["by", "A name of at most 80 letters."],
       "entries_data_object" => ["data", "The data of an entry is an object."],
       "jobs_title_written" => ["title", "Give the job a title."],
       "jobs_closed_as_known" => ["as", "A job closes as proven, referred or unproven."],

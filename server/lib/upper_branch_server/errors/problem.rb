@@ -3,11 +3,12 @@
 module UpperBranchServer
   # An error as the client sees it: application/problem+json (RFC 9457), with the field and what to do.
   class Problem < StandardError
-    attr_reader :status, :body
+    attr_reader :status, :body, :headers
 
-    # errors: [{field:, detail:}]; more: further members ("version")
-    def initialize(status, type, title, detail, errors: nil, **more)
+    # errors: [{field:, detail:}]; wait: seconds after which it may be tried again; more: further members ("version")
+    def initialize(status, type, title, detail, errors: nil, wait: nil, **more)
       @status = status
+      @headers = wait ? { "retry-after" => wait.to_s } : {}
       @body = {
         type: "/problems/#{type}",
         title: title,

@@ -20,7 +20,7 @@ module UpperBranchServer
         Thread.new do
           renew
         rescue Sequel::Error => e
-          warn "board rows: #{e.message.lines.first&.strip}"
+          Journal.error("board rows", e)
         end
       end
 
@@ -55,7 +55,7 @@ module UpperBranchServer
         @failed << id if still
         !still
       rescue StandardError => e
-        warn "board row of #{id}: #{e.message.lines.first&.strip}"
+        Journal.error("board row", e, depth: 2)
         @failed << id
         false
       end

@@ -57,7 +57,7 @@ module UpperBranchServer
              .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp,
                      record: traced.words, machine_id: @machines.id_of(**traced.machine))
       rescue Sequel::DatabaseError => e
-        warn "board row of #{stored.id}: #{e.message.lines.first&.strip}"
+        Journal.error("board row", e)
       end
     end
   end

@@ -96,7 +96,7 @@ module UpperBranchServer
                                 created_at: times.min, updated_at: times.max)
         rows = entries.zip(times).each_with_index.map do |(entry, at), i|
           { job_id: id, sequence: i + 1, id: entry["id"], kind: entry["kind"], at: at,
-            data: Sequel.pg_jsonb(entry["data"]) }
+            data: Sequel.pg_jsonb(entry["data"]), by: entry["by"] }
         end
         @database[:entries].multi_insert(rows)
       end

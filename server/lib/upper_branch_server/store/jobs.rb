@@ -111,7 +111,7 @@ module UpperBranchServer
         rows = @database[:entries].where(job_id: row[:id]) { sequence <= row[:version] }.order(:sequence)
         entries = rows.map do |entry|
           { "id" => entry[:id], "kind" => entry[:kind], "data" => JSON.parse(JSON.generate(entry[:data])),
-            "at" => entry[:at].utc.iso8601(3) }
+            "at" => entry[:at].utc.iso8601(3), **(entry[:by] ? { "by" => entry[:by] } : {}) }
         end
         Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], rows: entries)
       end
@@ -132,7 +132,8 @@ module UpperBranchServer
             sequence: version + i + 1,
             id: entry["id"],
             kind: entry["kind"],
-            data: Sequel.pg_jsonb(entry["data"])
+            data: Sequel.pg_jsonb(entry["data"]),
+            by: entry["by"]
           }
         end
         @database[:entries].multi_insert(rows)

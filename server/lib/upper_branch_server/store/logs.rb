@@ -108,7 +108,8 @@ module UpperBranchServer
           429,
           "busy",
           "Too many logs at once",
-          "#{QUEUE} logs are waiting to be read: send this one in a minute."
+          "#{QUEUE} logs are waiting to be read: send this one in a minute.",
+          wait: 60
         )
       end
 
@@ -156,7 +157,7 @@ module UpperBranchServer
         @places.push(id)
         LogReader.run(file, patience: @patience) { |said| heard(id, said) }
       rescue StandardError => e
-        warn "log #{id}: #{e.message}"
+        Journal.error("log", e, depth: 2)
         unread.where(id: id).update(problem: Sequel.pg_jsonb(UNREADABLE))
       ensure
         @places.pop

@@ -43,7 +43,7 @@ module UpperBranchServer
           { id: row[:id], begun: row[:created_at].utc.iso8601(3), due_on: Due.on(told, earlier.entries.last["at"]),
             **told }
         rescue Problem => e
-          warn "visit #{row[:id]}: #{e.message}"
+          Journal.error("visit", e, depth: 2)
           nil
         end
       end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+require "json"
+
+module UpperBranchServer
+  # For whoever supervises the process: /health says that it lives, and asks nobody else; /ready says that it can do its
+  # work - the database answers, writes, and has every migration. Before everything else, under any host name, since a
+  # supervisor asks by address.
+  class Liveness
+    HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
+
+    # store: Store
+    def initialize(app, store)
+      @app = app
+      @store = store
+    end
+
+    def call(env)
+      return @app.call(env) unless env["REQUEST_METHOD"] == "GET"
+
+      case env["PATH_INFO"]
+      when "/health" then told(200, status: "ok", process: Process.pid)
+      when "/ready" then ready
+      else @app.call(env)
+      end
+    end
+
+    private
+
+    def ready
+      wanted = @store.migrations_missing
+      return told(503, status: "not ready", title: "#{wanted} migrations are missing") if wanted.positive?
+
+      @store.shop.writable
+      told(200, status: "ok", catalogue: @store.catalogue.stamp)
+    rescue Sequel::Error => e
+      Journal.error("ready", e)
+      problem = DatabaseProblem.of(e)
+      told(problem.status, status: "not ready", title: problem.body[:title], detail: problem.body[:detail])
+    end
+
+    def told(status, **body) = [status, HEADERS.dup, [JSON.generate(body)]]
+  end
+end
