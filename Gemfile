@@ -26,6 +26,7 @@ group :server do
   gem "roda", "~> 3.90", require: false
   gem "rodauth", "~> 2.38", require: false
   gem "rotp", "~> 6.3", require: false
+  gem "rqrcode", "~> 2.2", require: false
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
 end

@@ -12,6 +12,11 @@ begin
   store.catalogues.remember
   UpperBranchServer::Demo.load(store, database)
   store.logs.mark_interrupted
+  if UpperBranchServer::Where.accounts? && store.people.none?
+    code = store.people.invite(role: "lead")
+    puts "Nobody has an account yet. The lead opens this once, within #{UpperBranchServer::Store::People::DAYS} days:"
+    puts "  #{UpperBranchServer::Where.address}/join/#{code}"
+  end
 rescue UpperBranch::Catalogue::Broken => e
   abort e.message
 rescue Sequel::DatabaseConnectionError => e

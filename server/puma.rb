@@ -1,14 +1,16 @@
 # frozen_string_literal: true
 
 require "etc"
+require_relative "lib/upper_branch_server"
 
-# One worker a core (WEB_CONCURRENCY chooses another number; 1 serves without workers), on loopback. The app is loaded
+# One worker a core (WEB_CONCURRENCY chooses another number; 1 serves without workers), where UpperBranchServer::Where
+# says. The app is loaded
 # before the workers part, so that they share the catalogue's memory; what may not be shared, the connections to
 # PostgreSQL, is let go before (UpperBranchServer::Boot.part) and opened anew by each.
 count = Integer(ENV.fetch("WEB_CONCURRENCY") { Etc.nprocessors.clamp(1, 4) })
 workers count > 1 ? count : 0
 threads 1, 8
-bind "tcp://127.0.0.1:#{ENV.fetch('PORT', 8420)}"
+bind UpperBranchServer::Where.puma
 environment ENV.fetch("RACK_ENV", "production")
 preload_app!
 # What fails outside the app still answers in its words, and never with an empty page.

@@ -183,7 +183,7 @@ temporary_gone() { postgres_stop; rm -rf "$TEMP"; }
 serve() {
   step "serving at port $1"
   server_again "$1"
-  ADDRESS="http://127.0.0.1:$1"
+  ADDRESS="http${TLS_CERT:+s}://${BIND:-127.0.0.1}:$1"
   until (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; do
     kill -0 "$SERVER" 2>/dev/null || wait "$SERVER"
     sleep 0.1

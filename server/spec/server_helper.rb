@@ -10,7 +10,11 @@ require "securerandom"
 
 # One database, one catalogue, one app for all server and system specs.
 module ServerUnderTest
-  TABLES = %w[entries photos owner_links jobs machines settings catalogues spec_cards logs attempts].freeze
+  TABLES = %w[
+    entries photos owner_links jobs machines settings catalogues spec_cards logs attempts invitations
+    account_password_hashes account_login_failures account_lockouts account_active_session_keys account_otp_keys
+    account_authentication_audit_logs accounts
+  ].freeze
 
   # As the owner of the tables, who migrates and empties them.
   def self.owner

@@ -17,17 +17,16 @@ module UpperBranchServer
       "cache-control" => "public, max-age=31536000, immutable",
       "x-content-type-options" => "nosniff"
     }.freeze
-    # Names under which it may be asked for; PERMITTED_HOSTS adds others (a comma between them), nothing else is
-    # answered.
-    HOSTS = ["localhost", "127.0.0.1", "[::1]"].freeze
-
-    # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end
-    def self.assemble(store:, catalogue:, web: WEB)
+    # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end; accounts: middleware that
+    # knows who has signed in (People::Accounts), or nil at an open bench
+    def self.assemble(store:, catalogue:, web: WEB, accounts: nil)
       app = Class.new(self) do
         use WellFormed
         use Rack::Attack
         use SameOrigin
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
+        use accounts if accounts
+        set :accounts, !accounts.nil?
         set :store, store
         set :contract, Contract.new
         set :catalogue_json, JSON.generate(catalogue.shown)
@@ -53,22 +52,24 @@ module UpperBranchServer
     disable :sessions, :show_exceptions, :raise_errors, :dump_errors, :logging, :method_override
     enable :static
     set :protection, except: :http_origin # SameOrigin does that, in our words
-    helpers Asked
+    helpers Asked, People::Access
     set :static_cache_control, [:no_cache]
-    set :host_authorization,
-        permitted_hosts: HOSTS + ENV.fetch("PERMITTED_HOSTS", "").split(",").map(&:strip).reject(&:empty?)
+    set :host_authorization, permitted_hosts: Where.hosts # nothing else is answered
 
     before do
       headers "content-security-policy" => format(POLICY, nonce: ""),
               "x-content-type-options" => "nosniff",
               "referrer-policy" => "no-referrer",
-              "cross-origin-opener-policy" => "same-origin"
+              "cross-origin-opener-policy" => "same-origin",
+              "permissions-policy" => "camera=(self), microphone=(), geolocation=()"
+      headers "strict-transport-security" => "max-age=31536000" if Where.secure?
       refuse_other_media unless request.get? || request.head?
+      admit
     end
 
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
-             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings
+             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -93,7 +94,7 @@ module UpperBranchServer
     end
 
     post "/api/v1/jobs" do
-      data = entries_as("NewJob")
+      data = signed(entries_as("NewJob"))
       stored, traced, new = settings.store.create(data["id"], data["title"].strip, data["entries"])
       status(new ? 201 : 200)
       answer_job(stored, traced)
@@ -104,7 +105,8 @@ module UpperBranchServer
     end
 
     post "/api/v1/jobs/:id/entries" do
-      data = entries_as("NewEntries")
+      data = signed(entries_as("NewEntries"))
+      fit_for(data["entries"], job_id)
       answer_job(*settings.store.add(job_id, data["version"], data["entries"]))
     end
 

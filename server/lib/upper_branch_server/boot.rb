@@ -12,11 +12,19 @@ module UpperBranchServer
         @store = Store.new(@database, catalogue)
         Limits.set(@database)
         Journal.open(ENV.fetch("JOURNAL")) if ENV["JOURNAL"]
-        app = App.assemble(store: @store, catalogue: catalogue)
+        app = App.assemble(store: @store, catalogue: catalogue, accounts: accounts)
         Rack::Builder.app do
           use Rack::Deflater
           run app
         end
+      end
+
+      # Who comes from elsewhere needs an account; at this machine alone the bench is open. Cookies are made with
+      # SESSION_SECRET, the same in every process.
+      def accounts
+        return unless Where.accounts?
+
+        People::Accounts.over(store: @store, secret: ENV.fetch("SESSION_SECRET"), secure: Where.secure?)
       end
 
       # Once a process serves: rows of the board that the last catalogue left behind are made anew, in the background.

@@ -7,7 +7,7 @@ module UpperBranchServer
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
     attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
-                :photos, :machines, :records, :owner_links, :chain
+                :photos, :machines, :records, :owner_links, :chain, :people
 
     def initialize(database, catalogue)
       @database = database
@@ -25,6 +25,7 @@ module UpperBranchServer
       @logs = Logs.new(database)
       @board = Board.new(database, @shop)
       @chain = Chain.new(database)
+      @people = People.new(database)
       @traces = Projections::Traces.new(database, @jobs, @machines)
     end
 

@@ -55,7 +55,7 @@ module UpperBranchServer
         def told_by_owner(data)
           who = data["who"].strip
           looks = data["answers"].map do |row|
-            { "id" => row["id"], "kind" => "check",
+            { "id" => row["id"], "kind" => "check", "by" => "#{who[0, 60]}, the owner",
               "data" => { "check" => row["check"], "outcomes" => [row["outcome"]], "reported" => who } }
           end
           said = data["words"].to_s.strip

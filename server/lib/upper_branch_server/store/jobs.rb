@@ -63,6 +63,15 @@ module UpperBranchServer
         end
       end
 
+      # Are any of these entries the end of the job? ids: of entries
+      def closings(id, ids) = @database[:entries].where(job_id: id, id: ids, kind: "close").any?
+
+      # Names under which something was entered lately, the last first.
+      def signatures(most = 12)
+        @database[:entries].exclude(by: nil).where { at > Sequel.lit("now() - interval '60 days'") }
+                           .group(:by).order(Sequel.desc(Sequel.function(:max, :at))).limit(most).select_map(:by)
+      end
+
       # Raises Problem 422 when the catalogue no longer knows this kind of machine: then there is nothing to trace on.
       def replay(entries)
         job = UpperBranch::Job.replay(@catalogue, entries)

@@ -1,0 +1,238 @@
+# frozen_string_literal: true
+
+require_relative "server_helper"
+require "rotp"
+
+# One app with accounts for all examples.
+module AppWithAccounts
+  def self.app
+    @app ||= begin
+      store = ServerUnderTest.store
+      accounts = UpperBranchServer::People::Accounts.over(store: store, secret: "s" * 64, secure: false)
+      UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE, accounts: accounts)
+    end
+  end
+end
+
+RSpec.describe "People" do
+  let(:people) { ServerUnderTest.store.people }
+  let(:app) { AppWithAccounts.app }
+  let(:word) { "nine hens in the shed" }
+
+  def join(code, login, name, password = word)
+    post_json "/api/v1/join/#{code}", { login: login, name: name, password: password }
+    last_response.status
+  end
+
+  def joined(role, login, **more)
+    code = people.invite(role: role, **more)
+    join(code, login, login.capitalize)
+    expect(last_response.status).to eq(200), last_response.body
+    people.list.find { |one| one[:login] == login }
+  end
+
+  def sign_in(login, password = word)
+    post_json "/api/v1/account/login", { login: login, password: password }
+    last_response.status
+  end
+
+  def out = post_json("/api/v1/account/logout", {})
+  def who = get_json("/api/v1/account")["who"]
+  def status_of(path) = get(path) && last_response.status
+
+  def note(job, **more)
+    post_json("/api/v1/jobs/#{job['id']}/entries",
+              { version: job["version"], entries: [entry("note", text: "x").merge(more)] })
+  end
+
+  describe "at an open bench" do
+    let(:app) { ServerUnderTest.rack }
+
+    it "are who they say they are, and need no account" do
+      expect(get_json("/api/v1/account")).to eq("mode" => "open", "second" => false, "who" => nil, "lately" => [])
+      assert_response_schema_confirm(200)
+      job = job_with
+      note(job, by: "Ines")
+      note(answer, by: "Jo")
+      note(answer, by: "Ines")
+      expect(get_json("/api/v1/account")["lately"]).to eq %w[Ines Jo]
+      expect(status_of("/api/v1/join/ABCD-EFGH-JKLM")).to eq 404
+    end
+  end
+
+  describe "with accounts" do
+    it "see nothing before they have signed in" do
+      %w[/api/v1/jobs /api/v1/records /api/v1/people /api/v1/schools /api/v1/cards].each do |path|
+        expect([path, status_of(path)]).to eq [path, 401]
+      end
+      expect(answer).to include("type" => "/problems/signed-out", "detail" => /Sign in/)
+      job_with
+      expect(last_response.status).to eq 401
+      expect(get_json("/api/v1/account")).to include("mode" => "accounts", "who" => nil, "lately" => [])
+      expect(status_of("/api/v1/catalogue")).to eq 200
+      expect(status_of("/api/v1/owner/ABCD-EFGH-JKLM")).to eq 404
+      expect(status_of("/")).to eq 200
+    end
+
+    it "join by a link that opens once, and are signed in" do
+      code = people.invite(role: "lead")
+      expect(get_json("/api/v1/join/#{code.downcase}")).to eq("role" => "lead", "login" => nil, "name" => nil)
+      assert_response_schema_confirm(200)
+      expect(join(code, "ines", "Ines")).to eq 200
+      expect(who).to include("name" => "Ines", "role" => "lead", "signature" => "Ines", "second" => false)
+      expect(join(code, "other", "Other")).to eq 404
+      expect(status_of("/api/v1/jobs")).to eq 200
+      cookie = last_request.env["HTTP_COOKIE"]
+      expect(cookie).to include "upper-branch="
+      expect(cookie).not_to match(/ines/i)
+    end
+
+    it "are told what is wrong at the field, and the link is still good" do
+      code = people.invite(role: "technician")
+      { %w[ines Ines short] => "password", ["a b", "Ines", word] => "login",
+        ["ines", " ", word] => "name" }.each do |(login, name, password), field|
+        join(code, login, name, password)
+        expect([last_response.status, answer["errors"].first["field"]]).to eq([422, field]), last_response.body
+      end
+      expect(join(people.invite(role: "trainee"), "ann", "Ann", "123qweasdzxc")).to eq 422
+      ServerUnderTest.owner[:invitations].update(expires_at: Time.now - 60)
+      expect(join(people.invite(role: "lead").tap do
+        ServerUnderTest.owner[:invitations].update(expires_at: Time.now - 60)
+      end,
+                  "zoe", "Zoe")).to eq 410
+    end
+
+    it "sign in and out; a wrong name is answered like a wrong password, and ten wrong ones wait" do
+      joined("lead", "ines")
+      out
+      expect(who).to be_nil
+      wrong = Array.new(2) { |i| post_json("/api/v1/account/login", { login: %w[ines nobody][i], password: "x" * 12 }) }
+      expect(wrong.map { |body| body.except("request") }.uniq).to contain_exactly(include("detail" => /wrong/))
+      expect(last_response.status).to eq 401
+      expect(last_response.media_type).to eq "application/problem+json"
+      expect(sign_in(" INES ")).to eq 200
+      out
+      expect(sign_in("ines")).to eq 200
+      out
+      10.times { sign_in("ines", "not the word at all") }
+      expect(sign_in("ines")).not_to eq 200
+      expect(people.list.first[:locked]).to be true
+      ServerUnderTest.owner[:account_lockouts].update(deadline: Time.now - 1)
+      expect(sign_in("ines")).to eq 200
+      expect(people.audit.map { |row| row[:says] }).to include("login", "logout", a_string_matching(/login_failure/))
+    end
+
+    it "sign what they enter by their account, whatever is said" do
+      lead = joined("lead", "ines")
+      job = job_with(entry("note", text: "first").merge(by: "Somebody"))
+      expect(job["entries"].last["by"]).to eq "Ines, sent for Somebody"
+      expect(note(job)["entries"].last["by"]).to eq "Ines"
+      out
+      joined("trainee", "lee", under: lead[:id])
+      expect(note(get_json("/api/v1/jobs/#{job['id']}"))["entries"].last["by"]).to eq "Lee, for Ines"
+    end
+
+    it "may do what goes with their role" do
+      lead = joined("lead", "ines")
+      job = job_with(seen("hesitation").then { |kind, data| entry(kind, data) })
+      out
+      joined("technician", "jo")
+      expect(status_of("/api/v1/people")).to eq 403
+      post_json("/api/v1/schools", { chosen: {} })
+      expect([last_response.status, answer["detail"]]).to eq [403, "The lead does this: ask one of them."]
+      closed = post_json("/api/v1/jobs/#{job['id']}/entries",
+                         { version: 2, entries: [entry("close", as: "unproven", reason: "sold")] })
+      closing = closed["entries"].last["id"]
+      reopen = { version: 3, entries: [entry("strike", entry: closing)] }
+      post_json("/api/v1/jobs/#{job['id']}/entries", reopen)
+      expect([last_response.status, answer["detail"]]).to eq [403, "The lead reopens a closed job."]
+      out
+      sign_in("ines")
+      post_json("/api/v1/jobs/#{job['id']}/entries", reopen)
+      expect(last_response.status).to eq 200
+      out
+      joined("trainee", "lee", under: lead[:id])
+      post_json("/api/v1/jobs/#{job['id']}/entries",
+                { version: 4, entries: [entry("close", as: "unproven", reason: "sold")] })
+      expect(last_response.status).to eq 403
+      post_json("/api/v1/jobs/#{job['id']}/owner-links", {})
+      expect(last_response.status).to eq 403
+      expect(note(get_json("/api/v1/jobs/#{job['id']}"))["version"]).to eq 5
+    end
+
+    it "are looked after by the lead: invited, changed, given a new password, shut out at once" do
+      lead = joined("lead", "ines")
+      code = post_json("/api/v1/people/invitations", { role: "technician" })["code"]
+      assert_response_schema_confirm(201)
+      lead_cookies = rack_mock_session.cookie_jar.dup
+      clear_cookies
+      join(code, "jo", "Jo")
+      jos = rack_mock_session.cookie_jar.dup
+      rack_mock_session.cookie_jar = lead_cookies
+      jo = get_json("/api/v1/people")["people"].find { |one| one["login"] == "jo" }
+      assert_response_schema_confirm(200)
+      post_json("/api/v1/people/#{lead[:id]}", { role: "technician" })
+      expect([last_response.status,
+              answer["detail"]]).to eq [422, "One lead there must be: make somebody else a lead first"]
+      again = post_json("/api/v1/people/invitations", { role: "technician", account: jo["id"] })["code"]
+      post_json("/api/v1/people/#{jo['id']}", { closed: true })
+      expect(answer["people"].find { |one| one["id"] == jo["id"] }["closed"]).to be true
+      rack_mock_session.cookie_jar = jos
+      expect(status_of("/api/v1/jobs")).to eq 401
+      expect(sign_in("jo")).not_to eq 200
+      people.change(jo["id"], closed: false)
+      clear_cookies
+      expect(join(again, "", "", "another good sentence")).to eq 200
+      out
+      expect(sign_in("jo")).to eq 401
+      expect(sign_in("jo", "another good sentence")).to eq 200
+      post_json("/api/v1/people/99999999", { closed: true })
+      expect(last_response.status).to eq 403
+    end
+
+    # Codes by an independent library (rotp); the algorithm itself: RFC 6238.
+    it "may ask for a second factor, which is then owed at every sign-in" do
+      joined("lead", "ines")
+      set = post_json("/api/v1/account/otp-setup", {})
+      expect(set.keys).to include("otp_secret", "otp_raw_secret")
+      codes = ROTP::TOTP.new(set["otp_secret"])
+      given = set.slice("otp_secret", "otp_raw_secret").merge("password" => word)
+      post_json("/api/v1/account/otp-setup", given.merge("otp" => "000000"))
+      expect(last_response.status).to eq 401
+      post_json("/api/v1/account/otp-setup", given.merge("otp" => codes.now))
+      expect(last_response.status).to eq(200), last_response.body
+      expect(who).to include("second" => true)
+      out
+      sign_in("ines")
+      expect(status_of("/api/v1/jobs")).to eq 401
+      expect(answer["type"]).to eq "/problems/second-factor"
+      expect(get_json("/api/v1/account")).to include("second" => true, "who" => nil)
+      post_json("/api/v1/account/otp-auth", { otp: "000000" })
+      expect(last_response.status).to eq 401
+      ServerUnderTest.owner[:account_otp_keys].update(last_use: Time.now - 600)
+      post_json("/api/v1/account/otp-auth", { otp: codes.now })
+      expect(last_response.status).to eq(200), last_response.body
+      expect(status_of("/api/v1/jobs")).to eq 200
+    end
+
+    it "a session ends by itself after twelve hours without a request, and is worth nothing once signed out" do
+      joined("lead", "ines")
+      rack_mock_session.cookie_jar.dup
+      ServerUnderTest.owner[:account_active_session_keys].update(last_use: Time.now - (12.5 * 3600))
+      expect(status_of("/api/v1/jobs")).to eq 401
+      sign_in("ines")
+      stolen = rack_mock_session.cookie_jar.dup
+      out
+      rack_mock_session.cookie_jar = stolen
+      expect(status_of("/api/v1/jobs")).to eq 401
+    end
+
+    it "another site cannot sign anybody in or out" do
+      joined("lead", "ines")
+      post_json("/api/v1/account/logout", {}, "Origin" => "https://elsewhere.example")
+      expect(last_response.status).to eq 403
+      header "Origin", nil
+      expect(who["name"]).to eq "Ines"
+    end
+  end
+end
