@@ -12,6 +12,7 @@ gem "ruby-units", "~> 4.1"
 gem "zeitwerk", "~> 2.6"
 
 group :server do
+  gem "argon2", "~> 2.3", require: false
   gem "pg", "~> 1.5"
   gem "prawn", "~> 2.5"
   gem "prawn-svg", "~> 0.40", require: false
@@ -20,13 +21,12 @@ group :server do
   gem "rack-session", "~> 2.1"
   gem "rackup", "~> 2.2"
   gem "rexml", "~> 3.4"
-  gem "ruby-vips", "~> 2.2", require: false
-  gem "rubyzip", "~> 2.4", require: false
-  gem "argon2", "~> 2.3", require: false
   gem "roda", "~> 3.90", require: false
   gem "rodauth", "~> 2.38", require: false
   gem "rotp", "~> 6.3", require: false
   gem "rqrcode", "~> 2.2", require: false
+  gem "ruby-vips", "~> 2.2", require: false
+  gem "rubyzip", "~> 2.4", require: false
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
 end

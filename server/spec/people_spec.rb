@@ -1,18 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "server_helper"
+require_relative "app_with_accounts"
 require "rotp"
-
-# One app with accounts for all examples.
-module AppWithAccounts
-  def self.app
-    @app ||= begin
-      store = ServerUnderTest.store
-      accounts = UpperBranchServer::People::Accounts.over(store: store, secret: "s" * 64, secure: false)
-      UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE, accounts: accounts)
-    end
-  end
-end
 
 RSpec.describe "People" do
   let(:people) { ServerUnderTest.store.people }
@@ -220,6 +210,7 @@ RSpec.describe "People" do
       rack_mock_session.cookie_jar.dup
       ServerUnderTest.owner[:account_active_session_keys].update(last_use: Time.now - (12.5 * 3600))
       expect(status_of("/api/v1/jobs")).to eq 401
+      expect(status_of("/")).to eq 200
       sign_in("ines")
       stolen = rack_mock_session.cookie_jar.dup
       out

@@ -33,6 +33,12 @@ export function routes(client: QueryClient): RouteObject[] {
       lazy: async () => ({ Component: (await import("./owner/owner-page")).OwnerPage }),
     },
     {
+      path: "/join/:code",
+      errorElement: <Broken />,
+      hydrateFallbackElement: <Loading />,
+      lazy: async () => ({ Component: (await import("./people/join")).Join }),
+    },
+    {
       element: (
         <Shell>
           <Outlet />
@@ -108,6 +114,7 @@ export function routes(client: QueryClient): RouteObject[] {
               loader: ahead(catalogue),
               lazy: async () => ({ Component: (await import("./handbook/handbook")).Handbook }),
             },
+            { path: "/people", lazy: async () => ({ Component: (await import("./people/people")).People }) },
             { path: "*", lazy: async () => ({ Component: (await import("./shell/not-found")).NotFound }) },
           ],
         },

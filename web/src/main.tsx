@@ -1,10 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { ApiError } from "./api/problem";
+import { queries } from "./api/queries";
 import { routes } from "./app";
 import { OutboxRoot } from "./outbox/use-outbox";
 import { applyTheme, theme } from "./shell/theme";
@@ -15,7 +16,13 @@ applyTheme(theme.read());
 // The scroll lock under a dialog writes a style tag of its own: the page's policy asks for this word on it.
 setNonce(document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content ?? "");
 
-const client = new QueryClient({
+// Who is signed out in the middle is asked to sign in again.
+const signedOut = (error: Error) => {
+  if (error instanceof ApiError && error.status === 401) void client.invalidateQueries(queries.account());
+};
+
+const client: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: signedOut }),
   defaultOptions: {
     queries: {
       retry: (count, error) => error instanceof ApiError && error.passing && count < 4,

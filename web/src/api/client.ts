@@ -12,6 +12,7 @@ import type {
   Question,
   ReadingData,
   RecordQuestion,
+  Role,
   ShopWays,
 } from "./types";
 
@@ -40,6 +41,31 @@ function given<T extends object>(question: T): T {
 
 /** Every question the page asks of the server, each answer as the contract types it. Failures are ApiErrors. */
 export const api = {
+  account: () => taken(http.GET("/api/v1/account")),
+  signIn: (login: string, password: string) => taken(http.POST("/api/v1/account/login", { body: { login, password } })),
+  signOut: (everywhere: boolean) =>
+    taken(http.POST("/api/v1/account/logout", { body: everywhere ? { global_logout: "t" } : {} })),
+  giveSecond: (otp: string) => taken(http.POST("/api/v1/account/otp-auth", { body: { otp } })),
+  newPassword: (password: string, next: string) =>
+    taken(http.POST("/api/v1/account/change-password", { body: { password, "new-password": next } })),
+  /** A new secret to be typed into the device; it comes with a refusal, since it is not set up yet. */
+  newSecond: async () => {
+    const { error } = await http.POST("/api/v1/account/otp-setup", { body: {} });
+    const { otp_secret, otp_raw_secret } = (error ?? {}) as Partial<Record<"otp_secret" | "otp_raw_secret", string>>;
+    if (!otp_secret || !otp_raw_secret) throw problemOf(0, error);
+    return { otp_secret, otp_raw_secret };
+  },
+  setSecond: (given: { otp_secret: string; otp_raw_secret: string; password: string; otp: string }) =>
+    taken(http.POST("/api/v1/account/otp-setup", { body: given })),
+  dropSecond: (password: string) => taken(http.POST("/api/v1/account/otp-disable", { body: { password } })),
+  invitation: (code: string) => taken(http.GET("/api/v1/join/{code}", { params: { path: { code } } })),
+  join: (code: string, body: { login?: string; name?: string; password: string }) =>
+    taken(http.POST("/api/v1/join/{code}", { params: { path: { code } }, body })),
+  people: () => taken(http.GET("/api/v1/people")),
+  invite: (body: { role: Role; under?: number; account?: number }) =>
+    taken(http.POST("/api/v1/people/invitations", { body })),
+  changePerson: (id: number, body: { role?: Role; under?: number; closed?: boolean }) =>
+    taken(http.POST("/api/v1/people/{person}", { params: { path: { person: String(id) } }, body })),
   catalogue: () => taken(http.GET("/api/v1/catalogue")),
   schools: () => taken(http.GET("/api/v1/schools")),
   chooseSchools: (ways: ShopWays) => taken(http.POST("/api/v1/schools", { body: ways })),

@@ -11,6 +11,11 @@ import type { ReadingData } from "./types";
  * useQuery(queries.job(id)); client.setQueryData(queries.job(id).queryKey, job);
  */
 export const queries = {
+  /** How this shop knows its people, and who asks. */
+  account: () => queryOptions({ queryKey: ["account"], queryFn: api.account, staleTime: 60_000 }),
+  people: () => queryOptions({ queryKey: ["people"], queryFn: api.people, retry: false }),
+  invitation: (code: string) =>
+    queryOptions({ queryKey: ["join", code], queryFn: () => api.invitation(code), retry: false, staleTime: Infinity }),
   catalogue: () => queryOptions({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity }),
   job: (id: string) => queryOptions({ queryKey: ["job", id], queryFn: () => api.job(id) }),
   /** What a reading would say at one version of the job: its limits, school and findings are the job's. reading: as JSON */

@@ -4,22 +4,6 @@
  */
 
 export interface paths {
-    "/api/v1/health": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["health"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/catalogue": {
         parameters: {
             query?: never;
@@ -30,6 +14,187 @@ export interface paths {
         get: operations["catalogue"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/login": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/logout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/change-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changePassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/otp-setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Without anything it answers a new secret (and 422); with the secret, the password and the six digits of it, it is set up. */
+        post: operations["setUpSecondFactor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/otp-auth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveSecondFactor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/otp-disable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dropSecondFactor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/join/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        get: operations["invitation"];
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changePerson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -750,17 +915,70 @@ export interface components {
             detail: string;
             /** @description the job's version now (409) */
             version?: number;
+            /** @description id of the request, as it stands in the server's journal */
+            request?: string;
             errors?: {
                 field: string;
                 detail: string;
             }[];
         };
-        Health: {
+        Done: {
+            success?: string;
+        };
+        /** @enum {string} */
+        Role: "lead" | "technician" | "trainee";
+        SignIn: {
+            login: string;
+            password: string;
+        };
+        Account: {
             /** @enum {string} */
-            status: "ok";
-            catalogue: string;
-            /** @description the worker that answered */
-            process: number;
+            mode: "open" | "accounts";
+            /** @description the second factor is still owed */
+            second: boolean;
+            who: {
+                name: string;
+                role: components["schemas"]["Role"];
+                signature: string;
+                second: boolean;
+            } | null;
+            /** @description names at an open bench */
+            lately: string[];
+        };
+        Invitation: {
+            role: components["schemas"]["Role"];
+            login: string | null;
+            name: string | null;
+        };
+        NewInvitation: {
+            role: components["schemas"]["Role"];
+            /** @description whose work a trainee does */
+            under?: number;
+            /** @description one who is there and chooses a new password */
+            account?: number;
+        };
+        PersonChange: {
+            role?: components["schemas"]["Role"];
+            under?: number;
+            closed?: boolean;
+        };
+        People: {
+            people: {
+                id: number;
+                name: string;
+                role: components["schemas"]["Role"];
+                under: string | null;
+                login: string;
+                closed: boolean;
+                second: boolean;
+                last: string | null;
+                locked: boolean;
+            }[];
+            audit: {
+                name: string;
+                says: string;
+                at: string;
+            }[];
         };
         ShopSchools: {
             chosen: {
@@ -788,6 +1006,8 @@ export interface components {
         };
         /** @description an entry by its kind, with an id made by the client */
         NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewCleared"] | components["schemas"]["NewPhoto"] | components["schemas"]["NewSetting"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        /** @description who made the entry; left out where nobody has said who is at the bench */
+        Signature: string;
         NewMachine: {
             id: components["schemas"]["Uuid"];
             /**
@@ -796,6 +1016,7 @@ export interface components {
              */
             kind: "machine";
             data: components["schemas"]["MachineData"];
+            by?: components["schemas"]["Signature"];
         };
         NewTrial: {
             id: components["schemas"]["Uuid"];
@@ -805,6 +1026,7 @@ export interface components {
              */
             kind: "trial";
             data: components["schemas"]["TrialData"];
+            by?: components["schemas"]["Signature"];
         };
         NewEngine: {
             id: components["schemas"]["Uuid"];
@@ -814,6 +1036,7 @@ export interface components {
              */
             kind: "engine";
             data: components["schemas"]["EngineData"];
+            by?: components["schemas"]["Signature"];
         };
         NewLimits: {
             id: components["schemas"]["Uuid"];
@@ -823,6 +1046,7 @@ export interface components {
              */
             kind: "limits";
             data: components["schemas"]["LimitsData"];
+            by?: components["schemas"]["Signature"];
         };
         NewSymptom: {
             id: components["schemas"]["Uuid"];
@@ -832,6 +1056,7 @@ export interface components {
              */
             kind: "symptom";
             data: components["schemas"]["SymptomData"];
+            by?: components["schemas"]["Signature"];
         };
         NewCheck: {
             id: components["schemas"]["Uuid"];
@@ -841,6 +1066,7 @@ export interface components {
              */
             kind: "check";
             data: components["schemas"]["CheckData"];
+            by?: components["schemas"]["Signature"];
         };
         NewCondition: {
             id: components["schemas"]["Uuid"];
@@ -850,6 +1076,7 @@ export interface components {
              */
             kind: "condition";
             data: components["schemas"]["ConditionData"];
+            by?: components["schemas"]["Signature"];
         };
         NewRecreate: {
             id: components["schemas"]["Uuid"];
@@ -859,6 +1086,7 @@ export interface components {
              */
             kind: "recreate";
             data: components["schemas"]["RecreateData"];
+            by?: components["schemas"]["Signature"];
         };
         NewWaive: {
             id: components["schemas"]["Uuid"];
@@ -868,6 +1096,7 @@ export interface components {
              */
             kind: "waive";
             data: components["schemas"]["WaiveData"];
+            by?: components["schemas"]["Signature"];
         };
         NewGate: {
             id: components["schemas"]["Uuid"];
@@ -877,6 +1106,7 @@ export interface components {
              */
             kind: "gate";
             data: components["schemas"]["GateData"];
+            by?: components["schemas"]["Signature"];
         };
         NewPutBack: {
             id: components["schemas"]["Uuid"];
@@ -886,6 +1116,7 @@ export interface components {
              */
             kind: "put_back";
             data: components["schemas"]["PutBackData"];
+            by?: components["schemas"]["Signature"];
         };
         NewRefitted: {
             id: components["schemas"]["Uuid"];
@@ -895,6 +1126,7 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+            by?: components["schemas"]["Signature"];
         };
         NewCleared: {
             id: components["schemas"]["Uuid"];
@@ -904,6 +1136,7 @@ export interface components {
              */
             kind: "cleared";
             data: components["schemas"]["ClearedData"];
+            by?: components["schemas"]["Signature"];
         };
         NewPhoto: {
             id: components["schemas"]["Uuid"];
@@ -913,6 +1146,7 @@ export interface components {
              */
             kind: "photo";
             data: components["schemas"]["PhotoData"];
+            by?: components["schemas"]["Signature"];
         };
         NewSetting: {
             id: components["schemas"]["Uuid"];
@@ -922,6 +1156,7 @@ export interface components {
              */
             kind: "setting";
             data: components["schemas"]["SettingData"];
+            by?: components["schemas"]["Signature"];
         };
         NewTask: {
             id: components["schemas"]["Uuid"];
@@ -931,6 +1166,7 @@ export interface components {
              */
             kind: "task";
             data: components["schemas"]["TaskData"];
+            by?: components["schemas"]["Signature"];
         };
         NewRemoved: {
             id: components["schemas"]["Uuid"];
@@ -940,6 +1176,7 @@ export interface components {
              */
             kind: "removed";
             data: components["schemas"]["RemovedData"];
+            by?: components["schemas"]["Signature"];
         };
         NewRepair: {
             id: components["schemas"]["Uuid"];
@@ -949,6 +1186,7 @@ export interface components {
              */
             kind: "repair";
             data: components["schemas"]["RepairData"];
+            by?: components["schemas"]["Signature"];
         };
         NewState: {
             id: components["schemas"]["Uuid"];
@@ -958,6 +1196,7 @@ export interface components {
              */
             kind: "state";
             data: components["schemas"]["StateData"];
+            by?: components["schemas"]["Signature"];
         };
         NewCaution: {
             id: components["schemas"]["Uuid"];
@@ -967,6 +1206,7 @@ export interface components {
              */
             kind: "caution";
             data: components["schemas"]["CautionData"];
+            by?: components["schemas"]["Signature"];
         };
         NewNote: {
             id: components["schemas"]["Uuid"];
@@ -976,6 +1216,7 @@ export interface components {
              */
             kind: "note";
             data: components["schemas"]["NoteData"];
+            by?: components["schemas"]["Signature"];
         };
         NewWait: {
             id: components["schemas"]["Uuid"];
@@ -985,6 +1226,7 @@ export interface components {
              */
             kind: "wait";
             data: components["schemas"]["WaitData"];
+            by?: components["schemas"]["Signature"];
         };
         NewStrike: {
             id: components["schemas"]["Uuid"];
@@ -994,6 +1236,7 @@ export interface components {
              */
             kind: "strike";
             data: components["schemas"]["StrikeData"];
+            by?: components["schemas"]["Signature"];
         };
         NewClose: {
             id: components["schemas"]["Uuid"];
@@ -1003,6 +1246,7 @@ export interface components {
              */
             kind: "close";
             data: components["schemas"]["CloseData"];
+            by?: components["schemas"]["Signature"];
         };
         MachineData: {
             family: string;
@@ -1287,6 +1531,7 @@ export interface components {
              */
             kind: "trial";
             data: components["schemas"]["TrialData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1299,6 +1544,7 @@ export interface components {
              */
             kind: "engine";
             data: components["schemas"]["EngineData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1311,6 +1557,7 @@ export interface components {
              */
             kind: "machine";
             data: components["schemas"]["MachineData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1323,6 +1570,7 @@ export interface components {
              */
             kind: "limits";
             data: components["schemas"]["LimitsData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1335,6 +1583,7 @@ export interface components {
              */
             kind: "symptom";
             data: components["schemas"]["SymptomData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1347,6 +1596,7 @@ export interface components {
              */
             kind: "check";
             data: components["schemas"]["CheckData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1359,6 +1609,7 @@ export interface components {
              */
             kind: "condition";
             data: components["schemas"]["ConditionData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1371,6 +1622,7 @@ export interface components {
              */
             kind: "recreate";
             data: components["schemas"]["RecreateData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1383,6 +1635,7 @@ export interface components {
              */
             kind: "waive";
             data: components["schemas"]["WaiveData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1395,6 +1648,7 @@ export interface components {
              */
             kind: "gate";
             data: components["schemas"]["GateData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1407,6 +1661,7 @@ export interface components {
              */
             kind: "put_back";
             data: components["schemas"]["PutBackData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1419,6 +1674,7 @@ export interface components {
              */
             kind: "refitted";
             data: components["schemas"]["RefittedData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1431,6 +1687,7 @@ export interface components {
              */
             kind: "cleared";
             data: components["schemas"]["ClearedData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1443,6 +1700,7 @@ export interface components {
              */
             kind: "photo";
             data: components["schemas"]["PhotoData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1455,6 +1713,7 @@ export interface components {
              */
             kind: "setting";
             data: components["schemas"]["SettingData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1467,6 +1726,7 @@ export interface components {
              */
             kind: "task";
             data: components["schemas"]["TaskData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1479,6 +1739,7 @@ export interface components {
              */
             kind: "removed";
             data: components["schemas"]["RemovedData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1491,6 +1752,7 @@ export interface components {
              */
             kind: "repair";
             data: components["schemas"]["RepairData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1503,6 +1765,7 @@ export interface components {
              */
             kind: "state";
             data: components["schemas"]["StateData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1515,6 +1778,7 @@ export interface components {
              */
             kind: "caution";
             data: components["schemas"]["CautionData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1527,6 +1791,7 @@ export interface components {
              */
             kind: "note";
             data: components["schemas"]["NoteData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1539,6 +1804,7 @@ export interface components {
              */
             kind: "wait";
             data: components["schemas"]["WaitData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1551,6 +1817,7 @@ export interface components {
              */
             kind: "strike";
             data: components["schemas"]["StrikeData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -1563,6 +1830,7 @@ export interface components {
              */
             kind: "close";
             data: components["schemas"]["CloseData"];
+            by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
             struck: boolean;
@@ -2346,6 +2614,7 @@ export interface components {
                 data: Record<string, never>;
                 /** Format: date-time */
                 at: string;
+                by?: components["schemas"]["Signature"];
             }[];
         };
         Report: {
@@ -3128,28 +3397,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    health: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description answers, and can write */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Health"];
-                };
-            };
-            503: components["responses"]["Problem"];
-            507: components["responses"]["Problem"];
-        };
-    };
     catalogue: {
         parameters: {
             query?: never;
@@ -3175,6 +3422,332 @@ export interface operations {
                 };
                 content?: never;
             };
+        };
+    };
+    account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description how this shop knows its people, and who asks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description t ends every session of this account */
+                    global_logout?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description signed out */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    password: string;
+                    "new-password": string;
+                };
+            };
+        };
+        responses: {
+            /** @description changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    setUpSecondFactor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    otp_secret?: string;
+                    otp_raw_secret?: string;
+                    password?: string;
+                    otp?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description set up */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    giveSecondFactor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    otp: string;
+                };
+            };
+        };
+        responses: {
+            /** @description signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+        };
+    };
+    dropSecondFactor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+        };
+    };
+    invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description what the link is for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    login?: string;
+                    name?: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description joined and signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description every account */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInvitation"];
+            };
+        };
+        responses: {
+            /** @description the code of a link, told once */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        code: string;
+                    };
+                };
+            };
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description every account */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     schools: {
@@ -3745,6 +4318,7 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             410: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
         };
     };
     answerOwnerSheet: {
@@ -3774,6 +4348,7 @@ export interface operations {
             404: components["responses"]["Problem"];
             410: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
         };
     };
     searchRecords: {

@@ -2,6 +2,9 @@ import type { components } from "./schema.generated";
 
 type Schemas = components["schemas"];
 
+export type Account = Schemas["Account"];
+export type Role = Schemas["Role"];
+export type Person = Schemas["People"]["people"][number];
 export type Catalogue = Schemas["Catalogue"];
 export type Job = Schemas["Job"];
 export type JobSummary = Schemas["JobSummary"];

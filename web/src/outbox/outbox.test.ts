@@ -28,6 +28,7 @@ function shop(answer: (sent: NewEntry[], job: string) => Problem | null = () => 
     version: 2,
     answer,
     full: false,
+    by: null as string | null,
   };
   const timers: { act: () => void; ms: number }[] = [];
   const take = (job: string, entries: NewEntry[]): Job => {
@@ -56,6 +57,7 @@ function shop(answer: (sent: NewEntry[], job: string) => Problem | null = () => 
     addEntries: (job, _version, entries) => answered(() => take(job, entries)),
     version: () => Promise.resolve(server.version),
     stored: () => undefined,
+    by: () => server.by,
     later: (act, ms) => {
       const timer = { act, ms };
       timers.push(timer);
@@ -78,6 +80,18 @@ describe("the outbox", () => {
     expect(server.stored.map((one) => textOf(one))).toEqual(["1", "2"]);
     expect(outbox.parcels).toEqual([]);
     expect(kept.size).toBe(0);
+  });
+
+  it("signs with the name of whoever wrote it, whenever it is sent", async () => {
+    const { outbox, server } = shop(() => problem(503));
+    await outbox.add("a", [note("nobody")]);
+    server.by = "Ines";
+    await outbox.add("a", [note("hers"), { ...note("his"), by: "Jo" }]);
+    await outbox.addJob({ id: "new", title: "Press", entries: [entry("machine", { family: "car-one" })] });
+    server.by = "Somebody else";
+    server.answer = () => null;
+    await outbox.flush();
+    expect(server.stored.map((one) => one.by)).toEqual([undefined, "Ines", "Jo", "Ines"]);
   });
 
   it("sends what is written in the very moment in which it found nothing to send", async () => {

@@ -47,12 +47,13 @@ export class Outbox {
 
   /** Entries for a job, sent at once where that is possible. Resolves when there is nothing more to try now. */
   add(job: string, entries: NewEntry[]): Promise<void> {
-    return this.#put(entries.map((one) => parcel(one.id, job, { kind: "entry", entry: one })));
+    return this.#put(entries.map((one) => parcel(one.id, job, { kind: "entry", entry: this.#signed(one) })));
   }
 
   /** A new job with its first entries. */
   addJob(job: NewJob): Promise<void> {
-    return this.#put([parcel(job.id, job.id, { kind: "job", job })]);
+    const entries = job.entries.map((one) => this.#signed(one));
+    return this.#put([parcel(job.id, job.id, { kind: "job", job: { ...job, entries } })]);
   }
 
   /** Sends what is queued: on start, when the signal comes back, or because somebody asks. */
@@ -88,6 +89,12 @@ export class Outbox {
   /** Another page of the same browser has changed the store. */
   heard(key: string | null): void {
     if (isOutbox(key)) this.#change((all) => all);
+  }
+
+  /** By who is at the bench now, whenever it is sent. */
+  #signed(entry: NewEntry): NewEntry {
+    const by = entry.by ?? this.#around.by();
+    return by ? { ...entry, by } : entry;
   }
 
   #put(parcels: Parcel[]): Promise<void> {

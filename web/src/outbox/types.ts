@@ -25,6 +25,8 @@ export type Surroundings = {
   version: (job: string, anew: boolean) => Promise<number>;
   /** Told each time the server has stored something, with the job as it then stands. */
   stored: (job: Job) => void;
+  /** Under which name entries are signed now; null where nobody has said. */
+  by: () => string | null;
   /** Calls back after so many ms; returns the way to call it off. */
   later: (act: () => void, ms: number) => () => void;
 };

@@ -1,7 +1,9 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
 import { api } from "../api/client";
+import { ApiError } from "../api/problem";
 import { queries } from "../api/queries";
+import { benchName } from "../people/bench-name";
 import { Outbox } from "./outbox";
 import type { Parcel } from "./types";
 
@@ -27,10 +29,16 @@ export function OutboxRoot({ children }: { children: ReactNode }) {
 
 /** The outbox on this page's own store and connection; what was stored goes into the query cache. */
 export function pageOutbox(client: QueryClient): Outbox {
+  // Who has been signed out meanwhile is asked to sign in; then it goes out.
+  const asked = <T,>(call: Promise<T>): Promise<T> =>
+    call.catch((error: unknown) => {
+      if (error instanceof ApiError && error.status === 401) void client.invalidateQueries(queries.account());
+      throw error;
+    });
   return new Outbox({
     storage: localStorage,
-    createJob: api.createJob,
-    addEntries: api.addEntries,
+    createJob: (job) => asked(api.createJob(job)),
+    addEntries: (id, version, entries) => asked(api.addEntries(id, version, entries)),
     version: async (id, anew) => {
       const known = client.getQueryData(queries.job(id).queryKey);
       if (known && !anew) return known.version;
@@ -42,6 +50,7 @@ export function pageOutbox(client: QueryClient): Outbox {
       client.setQueryData(queries.job(job.id).queryKey, job);
       void client.invalidateQueries({ queryKey: ["jobs"] });
     },
+    by: () => benchName.read() || null,
     later: (act, ms) => {
       const timer = window.setTimeout(act, ms);
       return () => window.clearTimeout(timer);

@@ -15,6 +15,8 @@ import { Link, NavLink } from "react-router";
 import { KeySheet } from "../keys/key-sheet";
 import { KeysRoot } from "../keys/use-keys";
 import { OutboxBar } from "../outbox/outbox-bar";
+import { SignedIn } from "../people/signed-in";
+import { Who } from "../people/who";
 import { CommandsRoot } from "./commands";
 import { Palette } from "./palette";
 import { applyTheme, theme as kept, type Theme } from "./theme";
@@ -53,6 +55,7 @@ export function Shell({ children }: { children: ReactNode }) {
               <Place key={place.to} {...place} />
             ))}
           </nav>
+          <Who />
           <button
             type="button"
             onClick={turn}
@@ -65,7 +68,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <TimerBell />
         <OutboxBar />
         <main id="main" className="mx-auto max-w-[1500px] p-3 max-sm:pb-20 sm:p-4">
-          {children}
+          <SignedIn>{children}</SignedIn>
         </main>
         <Palette />
         <KeySheet />

@@ -90,7 +90,8 @@ module UpperBranchServer
 
         def route(scope, request, store)
           rodauth = scope.rodauth
-          rodauth.check_active_session if rodauth.logged_in?
+          # A session that has ended is nobody's: the page still comes, and asks to sign in.
+          rodauth.clear_session if rodauth.logged_in? && !rodauth.currently_active_session?
           ours = rodauth.class.route_hash.key?(request.path.delete_prefix(PREFIX))
           request.on("api/v1/account") { request.rodauth } if ours
           request.on("api/v1/join", String, method: :post) { |code| join(scope, code, store) }

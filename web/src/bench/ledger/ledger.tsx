@@ -27,12 +27,14 @@ function Row({ told }: { told: Told }) {
   const { job, add } = useDesk();
   const { findings, lost, closing } = job.trace;
   const finding = findings.find((row) => row.entry === told.entry);
+  const by = job.entries.find((row) => row.id === told.entry)?.by;
   return (
     <li className="grid grid-cols-[1.6rem_1fr_auto] items-start gap-1 border-t border-line py-1.5">
       <Mark mark={told.mark} />
       <div className={told.struck ? "text-dim line-through" : ""}>
         {told.says}
         {told.struck && <span className="sr-only"> (struck out)</span>}
+        {by && <span className="ml-1.5 text-sm whitespace-nowrap text-dim">{by}</span>}
         {!told.struck && finding && <Did finding={finding} />}
         {!told.struck &&
           lost

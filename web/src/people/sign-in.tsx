@@ -1,0 +1,72 @@
+import { useState } from "react";
+import { api } from "../api/client";
+import { Button } from "../ui/button";
+import { Card } from "../ui/card";
+import { TextField } from "../ui/text-field";
+import { refusal, type Told } from "./told";
+import { useSigned } from "./use-account";
+
+/** Name and password, then the six digits where somebody has set up a second factor. */
+export function SignIn({ second }: { second: boolean }) {
+  const signed = useSigned();
+  const [login, setLogin] = useState("");
+  const [password, setPassword] = useState("");
+  const [digits, setDigits] = useState("");
+  const [told, setTold] = useState<Told | null>(null);
+  const [busy, setBusy] = useState(false);
+  const go = async () => {
+    setBusy(true);
+    const wrong = await refusal(() => (second ? api.giveSecond(digits.trim()) : api.signIn(login, password)));
+    setTold(wrong);
+    setBusy(false);
+    setPassword("");
+    setDigits("");
+    if (!wrong) await signed();
+  };
+  return (
+    <Card className="mx-auto mt-[8dvh] max-w-md p-6!" aria-label="Sign in">
+      <h1 className="text-2xl">{second ? "The second factor" : "Sign in"}</h1>
+      <form
+        className="mt-4 space-y-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+      >
+        {second ? (
+          <TextField
+            label="Six digits from your device"
+            text={digits}
+            onText={setDigits}
+            most={8}
+            inputMode="numeric"
+            fill="one-time-code"
+          />
+        ) : (
+          <>
+            <TextField label="Sign-in name" text={login} onText={setLogin} most={40} fill="username" />
+            <TextField label="Password" type="password" text={password} onText={setPassword} fill="current-password" />
+          </>
+        )}
+        {told && (
+          <p role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-2">
+            {told.says}
+          </p>
+        )}
+        <Button
+          type="submit"
+          look="fuel"
+          className="w-full"
+          disabled={busy || (second ? !digits : !login || !password)}
+        >
+          {second ? "Go on" : "Sign in"}
+        </Button>
+        <p className="text-sm text-dim">
+          {second
+            ? "No device at hand? The lead gives you a link to begin anew."
+            : "No account, or the password is gone? The lead gives you a link."}
+        </p>
+      </form>
+    </Card>
+  );
+}
