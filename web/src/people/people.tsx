@@ -143,7 +143,7 @@ function Invite({ people }: { people: Person[] }) {
             onChange={setUnder}
           />
         )}
-        <p className="text-dim">{ROLE[role].may}.</p>
+        <p className="text-dim">May: {ROLE[role].may}.</p>
         <Button look="fuel" onClick={() => void invite()}>
           Make a link
         </Button>
@@ -174,7 +174,7 @@ function OneLink({ code, for_ }: { code: string; for_: string }) {
   return (
     <p role="status" className="mt-2 border-l-4 border-leaf bg-leaf-soft px-3 py-2">
       For {for_}, once, within seven days:{" "}
-      <strong className="font-mono break-all">
+      <strong className="block font-mono break-all">
         {globalThis.location.origin}/join/{code}
       </strong>
     </p>

@@ -55,15 +55,17 @@ export function Shell({ children }: { children: ReactNode }) {
               <Place key={place.to} {...place} />
             ))}
           </nav>
-          <Who />
-          <button
-            type="button"
-            onClick={turn}
-            className="grid size-11 place-items-center rounded-lg hover:bg-white/10"
-            aria-label={`Light: ${theme}. Change`}
-          >
-            <Icon size={20} aria-hidden />
-          </button>
+          <div className="flex items-center">
+            <Who />
+            <button
+              type="button"
+              onClick={turn}
+              className="grid size-11 place-items-center rounded-lg hover:bg-white/10"
+              aria-label={`Light: ${theme}. Change`}
+            >
+              <Icon size={20} aria-hidden />
+            </button>
+          </div>
         </header>
         <TimerBell />
         <OutboxBar />
