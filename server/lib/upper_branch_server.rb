@@ -21,12 +21,12 @@ module UpperBranchServer
   # transaction in which nothing happens.
   LIMITS = "SET statement_timeout = '10s'; SET lock_timeout = '4s'; SET idle_in_transaction_session_timeout = '15s'"
 
-  # One pool for each process, enough for its eight threads and for those that read logs; a connection that PostgreSQL
-  # dropped is found out and replaced.
+  # One pool for each process, enough for its eight threads, for those that read logs and the one that listens (Live); a
+  # connection that PostgreSQL dropped is found out and replaced.
   # url: postgres://...; limits: what is set on each connection, nil for work that may take its time. Returns
   # Sequel::Database
   def self.connect(url, limits: LIMITS)
-    database = Sequel.connect(url, max_connections: 12, pool_timeout: 5, test: false, connect_timeout: 3,
+    database = Sequel.connect(url, max_connections: 14, pool_timeout: 5, test: false, connect_timeout: 3,
                                    connect_sqls: [*limits])
     database.extension(:connection_validator, :pg_json)
     database.pool.connection_validation_timeout = 5

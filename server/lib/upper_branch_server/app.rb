@@ -28,6 +28,7 @@ module UpperBranchServer
         use accounts if accounts
         set :accounts, !accounts.nil?
         set :store, store
+        set :hub, Live::Hub.new(store.database)
         set :contract, Contract.new
         set :catalogue_json, JSON.generate(catalogue.shown)
         set :stamp, catalogue.stamp
@@ -69,7 +70,7 @@ module UpperBranchServer
 
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
-             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People
+             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People, Routes::Live
 
     get "/api/v1/catalogue" do
       etag settings.stamp

@@ -24,13 +24,16 @@ module UpperBranchServer
       new(422, "invalid", "This cannot be recorded", detail, errors: [{ field: field, detail: detail }])
     end
 
-    def self.stale(version)
+    # version: of the job now; collides: whether what was sent is about the same as what stands there now; by: names
+    def self.stale(version, collides: true, by: [])
+      who = by.empty? ? "Somebody else" : by.join(" and ")
       new(
         409,
         "stale",
-        "Somebody else wrote to this job",
-        "The job has gone on to version #{version}: load it again, then repeat what you entered.",
-        version: version
+        "#{who} wrote to this job",
+        "The job has gone on to version #{version}: look at what was written, then decide about yours.",
+        version: version,
+        collides: collides
       )
     end
 

@@ -55,7 +55,7 @@ module UpperBranchServer
           before = stored(row)
           fresh = unknown_to(before, entries)
           next before if fresh.empty?
-          raise Problem.stale(before.version) unless follows?(before, version, entries, fresh)
+          raise stale(before, version, fresh) unless follows?(before, version, entries, fresh)
 
           job = admit(replay(before.entries), fresh, entries)
           append(id, before.version, fresh, job)
@@ -87,6 +87,13 @@ module UpperBranchServer
       # Written against this version, or against one that only lacks what was sent before.
       def follows?(before, version, entries, fresh)
         [version, version + entries.size - fresh.size].include?(before.version)
+      end
+
+      # Somebody else wrote meanwhile: whether what was sent could still stand behind it, and who it was.
+      def stale(before, version, fresh)
+        theirs = version.between?(0, before.version) ? before.entries.drop(version) : before.entries
+        Problem.stale(before.version, collides: UpperBranch::Job::Collision.between?(fresh, theirs),
+                                      by: theirs.filter_map { |entry| entry["by"] }.uniq.first(5))
       end
 
       def sent_again(stored, title, entries)
@@ -152,6 +159,7 @@ module UpperBranchServer
           closed_as: job.closing&.fetch(:as),
           updated_at: Sequel.function(:clock_timestamp)
         )
+        Live.tell(@database, job: id, version: version + entries.size, by: entries.last["by"])
       end
     end
   end
