@@ -26,6 +26,11 @@ const client: QueryClient = new QueryClient({
   defaultOptions: {
     queries: {
       retry: (count, error) => error instanceof ApiError && error.passing && count < 4,
+      retryDelay: (count, error) =>
+        Math.max(
+          (error instanceof ApiError ? (error.problem.wait ?? 0) : 0) * 1000,
+          Math.min(1000 * 2 ** count, 30_000),
+        ),
       staleTime: 5_000,
     },
   },

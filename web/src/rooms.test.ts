@@ -8,6 +8,7 @@ const FLOORS = [
   ["api", "kept"],
   ["words", "ui"],
   ["keys", "outbox", "owner", "photos", "plot", "branch", "section", "cards"],
+  ["people", "live"],
   ["jobs"],
   ["worktop", "logs", "handbook", "records"],
   ["mixture"],

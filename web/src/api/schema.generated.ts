@@ -151,6 +151,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Server-sent events: job {job, version, by} when a job has gone on, looking {names} who else looks at it, again {} after a gap. Without a job: of every job. */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -915,6 +932,10 @@ export interface components {
             detail: string;
             /** @description the job's version now (409) */
             version?: number;
+            /** @description whether what was sent is about the same as what somebody else wrote meanwhile (409); where not, it may be sent again against the version now */
+            collides?: boolean;
+            /** @description seconds after which it may be tried again, as Retry-After */
+            wait?: number;
             /** @description id of the request, as it stands in the server's journal */
             request?: string;
             errors?: {
@@ -3669,6 +3690,32 @@ export interface operations {
             404: components["responses"]["Problem"];
             410: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    live: {
+        parameters: {
+            query?: {
+                job?: string;
+                /** @description who looks */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the stream */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
         };
     };
     people: {

@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useCatalogue } from "../api/use-catalogue";
 import { Branch } from "../branch/branch";
+import { useLiveJob } from "../live/use-live";
 import { useOffer, type Command } from "../shell/commands";
 import { Card } from "../ui/card";
 import { Later } from "../ui/later";
@@ -57,11 +58,12 @@ function Laid() {
   const [circuit, setCircuit] = useState<string | null>(null);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   useBenchCommands(setSheet);
+  const looking = useLiveJob(job.id);
   const { trace } = job;
   const open = (name: Sheet) => (on: boolean) => setSheet(on ? name : null);
   return (
     <>
-      <JobBar onSheet={setSheet} />
+      <JobBar onSheet={setSheet} looking={looking} />
       <ProblemBar parcels={parcels} outbox={outbox} catalogue={catalogue} />
       <DangerBar />
       <WaitingBar onOpen={() => setSheet("wait")} />

@@ -162,6 +162,23 @@ describe("the outbox", () => {
     expect(server.stored.map((one) => textOf(one))).toEqual(["mine"]);
   });
 
+  it("sends again by itself where what somebody else wrote is about something else", async () => {
+    let theirs = 2;
+    const { outbox, server } = shop(() => (theirs-- > 0 ? problem(409, { version: 5, collides: false }) : null));
+    await outbox.add("a", [note("mine")]);
+    expect(server.stored.map((one) => textOf(one))).toEqual(["mine"]);
+    expect(outbox.parcels).toEqual([]);
+    theirs = Infinity;
+    await outbox.add("a", [note("again")]);
+    expect(texts(outbox, "refused")).toEqual(["again"]);
+  });
+
+  it("waits as long as the server asks", async () => {
+    const { outbox, timers } = shop(() => problem(429, { wait: 45 }));
+    await outbox.add("a", [note("1")]);
+    expect(timers[0]?.ms).toBe(45_000);
+  });
+
   it("sends for every job, open on the screen or not, and one that waits holds up no other", async () => {
     const { outbox, server } = shop((_, job) => (job === "a" ? problem(503) : null));
     await outbox.add("a", [note("waits")]);

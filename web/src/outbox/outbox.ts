@@ -6,6 +6,8 @@ import type { Parcel, Surroundings } from "./types";
 
 const FIRST_PAUSE = 2_000;
 const LONGEST_PAUSE = 60_000;
+/** So often entries go out behind somebody else's in a row; whoever writes that much is better looked at first. */
+const BEHIND = 10;
 /** The server takes at most so many entries at once. */
 const AT_ONCE = 100;
 
@@ -25,6 +27,8 @@ export class Outbox {
   /** Written while something was being sent: go round once more. */
   #again = false;
   #pause = FIRST_PAUSE;
+  /** How long the server has asked to wait, ms. */
+  #asked = 0;
   #callOff: (() => void) | null = null;
   /** The browser's store takes nothing more (full, or forbidden): what is written lives as long as this page. */
   #unkept = false;
@@ -116,7 +120,8 @@ export class Outbox {
     }
     if (!waits) this.#pause = FIRST_PAUSE;
     else {
-      this.#callOff = this.#around.later(() => void this.flush(), this.#pause);
+      this.#callOff = this.#around.later(() => void this.flush(), Math.max(this.#pause, this.#asked));
+      this.#asked = 0;
       this.#pause = Math.min(this.#pause * 2, LONGEST_PAUSE);
     }
   }
@@ -131,6 +136,7 @@ export class Outbox {
   async #sendJob(job: string): Promise<boolean> {
     let count = AT_ONCE;
     let anew = false;
+    let behind = 0;
     for (;;) {
       const queued = this.#queued().filter((one) => one.job === job);
       const made = queued.find((one) => one.content.kind === "job");
@@ -139,17 +145,23 @@ export class Outbox {
       // Entries of a job whose own making was refused cannot go out before it.
       if (!made && this.#parcels.some((one) => one.job === job && one.content.kind === "job")) return true;
       const problem = await this.#send(job, batch, anew);
-      if (!problem) continue;
+      if (!problem) {
+        behind = 0;
+        continue;
+      }
       const outcome = outcomeOf(problem, batch.length);
       anew = true;
       if (outcome.kind === "wait") {
         this.#mark(batch, "queued", problem);
+        this.#asked = Math.max(this.#asked, (problem.wait ?? 0) * 1000);
         return false;
       }
       if (outcome.kind === "one by one") {
         count = 1;
         this.#mark(batch, "queued", null);
-      } else if (outcome.kind === "stale") {
+      } else if (outcome.kind === "behind" && ++behind <= BEHIND) {
+        this.#mark(batch, "queued", null);
+      } else if (outcome.kind === "stale" || outcome.kind === "behind") {
         this.#mark(queued, "refused", problem);
         // What the other one wrote, so that the person sees it before deciding.
         await this.#around.version(job, true).catch(() => undefined);

@@ -3,7 +3,7 @@ import { createContext, useContext, useEffect, useMemo, useState, useSyncExterna
 import { api } from "../api/client";
 import { ApiError } from "../api/problem";
 import { queries } from "../api/queries";
-import { benchName } from "../people/bench-name";
+import { benchName } from "../kept/bench-name";
 import { Outbox } from "./outbox";
 import type { Parcel } from "./types";
 

@@ -5,7 +5,7 @@ import type { Account } from "../api/types";
 import { Button } from "../ui/button";
 import { Fold } from "../ui/fold";
 import { TextField } from "../ui/text-field";
-import { benchName } from "./bench-name";
+import { benchName } from "../kept/bench-name";
 import { ROLE } from "./roles";
 import { SecondFactor } from "./second-factor";
 import { at, refusal, type Told } from "./told";

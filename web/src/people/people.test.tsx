@@ -6,7 +6,7 @@ import { api } from "../api/client";
 import { ApiError } from "../api/problem";
 import type { Account, Person } from "../api/types";
 import { draw } from "../testing/render";
-import { benchName } from "./bench-name";
+import { benchName } from "../kept/bench-name";
 import { Join } from "./join";
 import { People } from "./people";
 import { SignedIn } from "./signed-in";

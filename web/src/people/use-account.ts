@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import { queries } from "../api/queries";
 import type { Account } from "../api/types";
 import { useOutbox } from "../outbox/use-outbox";
-import { benchName } from "./bench-name";
+import { benchName } from "../kept/bench-name";
 
 /** How this shop knows its people, and who asks; undefined before it is known. With accounts what is entered is signed by the account. */
 export function useAccount(): Account | undefined {

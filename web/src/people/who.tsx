@@ -2,7 +2,7 @@ import { UserRound } from "lucide-react";
 import { useState } from "react";
 import { Dialog } from "../ui/dialog";
 import { AtTheBench } from "./at-the-bench";
-import { benchName } from "./bench-name";
+import { benchName } from "../kept/bench-name";
 import { OwnAccount } from "./own-account";
 import { useAccount } from "./use-account";
 

@@ -13,7 +13,15 @@ class Unobserved {
   unobserve() {}
   disconnect() {}
 }
-Object.assign(globalThis, { ResizeObserver: Unobserved });
+// A line on which nobody says anything.
+class Silent {
+  static CLOSED = 2;
+  readyState = 0;
+  onerror = null;
+  addEventListener() {}
+  close() {}
+}
+Object.assign(globalThis, { ResizeObserver: Unobserved, EventSource: Silent });
 if (typeof Element !== "undefined") Object.assign(Element.prototype, { scrollIntoView: () => undefined });
 
 // A busy machine is slow; nothing here depends on how soon something comes.

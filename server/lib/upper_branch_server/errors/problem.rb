@@ -15,6 +15,7 @@ module UpperBranchServer
         status: status,
         detail: detail,
         errors: errors,
+        wait: wait,
         **more
       }.compact
       super(detail)

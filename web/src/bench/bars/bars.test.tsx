@@ -76,7 +76,7 @@ describe("the bar of the job", () => {
 
   it("says which machine, undoes the last entry by button and key, and opens the sheets", async () => {
     const sheet = vi.fn();
-    const { sent, user } = atDesk(<JobBar onSheet={sheet} />, {
+    const { sent, user } = atDesk(<JobBar onSheet={sheet} looking={[]} />, {
       job: job({ machine, undo: { entry: "9", says: "X" } }),
     });
     expect(screen.getByText("Cider press · Single-barrel downdraft")).toBeTruthy();
@@ -89,7 +89,7 @@ describe("the bar of the job", () => {
   });
 
   it("has nothing to undo on a new job, and says a name once", () => {
-    const { sent } = atDesk(<JobBar onSheet={() => undefined} />, {
+    const { sent } = atDesk(<JobBar onSheet={() => undefined} looking={[]} />, {
       job: job({ machine: { ...machine, called: null } }),
     });
     expect(screen.getByText("Single-barrel downdraft")).toBeTruthy();

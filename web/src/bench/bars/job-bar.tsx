@@ -1,4 +1,4 @@
-import { FileText, Hourglass, Ruler, Undo2 } from "lucide-react";
+import { Eye, FileText, Hourglass, Ruler, Undo2 } from "lucide-react";
 import { Link } from "react-router";
 import { entry } from "../../api/entries";
 import { useKeys, useKeySheet, useShown } from "../../keys/use-keys";
@@ -12,8 +12,8 @@ export type Sheet = "limits" | "wait";
 /** A button that is a picture only: on a phone no wider than a thumb, so that the bar stays one line. */
 const ICON = "max-sm:min-w-11 max-sm:px-0!";
 
-/** Which machine and job this is, how it stands, and the tools that are at hand at every step. */
-export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
+/** Which machine and job this is, how it stands, who else looks at it, and the tools that are at hand at every step. */
+export function JobBar({ onSheet, looking }: { onSheet: (sheet: Sheet) => void; looking: string[] }) {
   const { job, add } = useDesk();
   const { machine, undo: last } = job.trace;
   const shown = useShown();
@@ -33,6 +33,13 @@ export function JobBar({ onSheet }: { onSheet: (sheet: Sheet) => void }) {
           {[...new Set([machine.called ?? machine.name, machine.name])].join(" \u00b7 ")}
         </p>
         <h1 className="line-clamp-1 text-xl leading-tight sm:line-clamp-2">{job.title}</h1>
+        <p role="status" className="flex items-center gap-1.5 text-sm text-leaf empty:hidden">
+          {looking.length > 0 && (
+            <>
+              <Eye size={16} aria-hidden /> {looking.join(", ")} {looking.length === 1 ? "is" : "are"} at it too
+            </>
+          )}
+        </p>
       </div>
       <div className="flex items-center gap-2 max-lg:flex-wrap lg:shrink-0">
         <StateBar />

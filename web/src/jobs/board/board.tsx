@@ -14,6 +14,7 @@ import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobSummary } from "../../api/types";
 import { useKeys } from "../../keys/use-keys";
+import { useLiveBoard } from "../../live/use-live";
 import { Button } from "../../ui/button";
 import { Failed } from "../../ui/state";
 import { useNow } from "../../ui/use-now";
@@ -25,6 +26,7 @@ import { useBoard, useClosed } from "./use-board";
 
 /** The shop's jobs by what they wait for now. They can be searched, narrowed to a lane, and laid in the shop's own order. */
 export function Board() {
+  useLiveBoard();
   const now = useNow(15_000);
   const [text, setText] = useState("");
   const [lane, setLane] = useState<LaneId | null>(null);
