@@ -4,8 +4,8 @@
 require_relative "lib/upper_branch_server"
 
 begin
+  UpperBranchServer::Keeping::Upgrade.new(ENV.fetch("DATABASE_URL")).run
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"), limits: nil)
-  UpperBranchServer.migrate(database)
   password = ENV.fetch("DATABASE_APP_PASSWORD", nil)
   UpperBranchServer::AppRole.new(database).make(password) if password
   store = UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load)
@@ -17,7 +17,7 @@ begin
     puts "Nobody has an account yet. The lead opens this once, within #{UpperBranchServer::Store::People::DAYS} days:"
     puts "  #{UpperBranchServer::Where.address}/join/#{code}"
   end
-rescue UpperBranch::Catalogue::Broken => e
+rescue UpperBranch::Catalogue::Broken, UpperBranchServer::Keeping::Upgrade::Failed => e
   abort e.message
 rescue Sequel::DatabaseConnectionError => e
   abort "The database does not answer: #{e.message.lines.first.strip}. Is DATABASE_URL right?"

@@ -160,6 +160,30 @@ postgres_stop() {
   if [ -n "${PG_SOCKET:-}" ]; then rm -rf "$PG_SOCKET"; fi
 }
 
+# The folder of the private database: under var/, or where PostgreSQL may look when it may not look there.
+private_data() {
+  local data="$ROOT/var/postgres"
+  if as_root && id postgres > /dev/null 2>&1 && ! runuser -u postgres -- test -x "$ROOT/var"; then data=/var/lib/upper-branch/postgres; fi
+  printf '%s' "$data"
+}
+
+# owner_database: DATABASE_URL as the owner of the tables, of the private database running or not (then it runs until the end of this
+# program), or as it was given.
+owner_database() {
+  export PG_BIN
+  if [ -n "${DATABASE_URL:-}" ]; then return; fi
+  local data port; data=$(private_data)
+  [ -f "$data.password" ] || die "There is no database yet: bin/start makes one."
+  if as_postgres "$PG_BIN/pg_ctl" -D "$data" status > /dev/null 2>&1; then
+    port=$(as_postgres sed -n 4p "$data/postmaster.pid")
+    export DATABASE_URL="postgres://postgres:$(cat "$data.password")@127.0.0.1:$port/upper_branch"
+  else
+    at_exit postgres_stop
+    postgres_start "$data" "$(free_port 54320)"
+    export DATABASE_URL="$PG_BASE/upper_branch"
+  fi
+}
+
 database() { as_postgres psql -h "$PG_SOCKET" -p "$1" -U postgres -tAc "SELECT 1 FROM pg_database WHERE datname = '$2'" | grep -q 1 ||
   as_postgres createdb -h "$PG_SOCKET" -p "$1" -U postgres "$2"; }
 
@@ -191,6 +215,15 @@ serve() {
 }
 server_again() { PORT=$1 bundle exec puma --silent --config server/puma.rb server/config.ru & SERVER=$!; }
 
+# A backup in the night's stead: whenever the last one is older than a day. In the background, at the lowest priority.
+daily_backup() {
+  mkdir -p "$BACKUPS"
+  if [ -z "$(find "$BACKUPS" -name 'upper-branch-*.zip' -mmin -1440 -print -quit)" ] && ! kill -0 "${BACKING_UP:-0}" 2> /dev/null; then
+    DATABASE_URL=$OWNER_URL nice -n 19 "$ROOT/bin/backup" "$BACKUPS" >> "$LOGS/backup.log" 2>&1 &
+    BACKING_UP=$!
+  fi
+}
+
 # keep_running PORT: looks every second whether server and database (the private one) still run, and starts again what ended without
 # having been told to. What ends again and again within a minute is tried ever more slowly, up to half a minute.
 keep_running() {
@@ -203,6 +236,7 @@ keep_running() {
       postgres_again || { say "It does not start yet; see $PG_DATA/server.log."; sleep "$pause"; pause=$((pause < 16 ? pause * 2 : 30)); }
       since=$SECONDS
     fi
+    if [ -n "${BACKUPS:-}" ] && [ $((SECONDS % 600)) -lt 2 ]; then daily_backup; fi
     if ! kill -0 "$SERVER" 2> /dev/null; then
       wait "$SERVER" 2> /dev/null || true
       say "$(date -u +%FT%TZ) The server has ended: starting it again."

@@ -14,6 +14,9 @@ module UpperBranchServer
         keep("health", {})
       end
 
+      # When the last backup was taken: {"at", "file", "bytes", "jobs"}, or nil.
+      def backup = setting("backup")&.to_h
+
       # How this shop works: {chosen: {topic => option}, lacks: [tool]}
       def ways
         { chosen: setting("schools").to_h, lacks: setting("lacks").to_a }
