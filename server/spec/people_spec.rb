@@ -39,7 +39,8 @@ RSpec.describe "People" do
     let(:app) { ServerUnderTest.rack }
 
     it "are who they say they are, and need no account" do
-      expect(get_json("/api/v1/account")).to eq("mode" => "open", "second" => false, "who" => nil, "lately" => [])
+      expect(get_json("/api/v1/account")).to eq("mode" => "open", "second" => false, "who" => nil, "lately" => [],
+                                                "backup" => nil)
       assert_response_schema_confirm(200)
       job = job_with
       note(job, by: "Ines")
@@ -47,6 +48,19 @@ RSpec.describe "People" do
       note(answer, by: "Ines")
       expect(get_json("/api/v1/account")["lately"]).to eq %w[Ines Jo]
       expect(status_of("/api/v1/join/ABCD-EFGH-JKLM")).to eq 404
+    end
+
+    it "see when the last backup was, and whether the record is whole" do
+      last = { "at" => "2026-11-27T08:00:00Z", "file" => "x.zip", "bytes" => 7, "jobs" => 2 }
+      ServerUnderTest.owner[:settings].insert(name: "backup", value: Sequel.pg_jsonb(last))
+      expect(get_json("/api/v1/account")["backup"]).to eq last
+      assert_response_schema_confirm(200)
+      id = job_with["id"]
+      expect(get_json("/api/v1/record")).to eq("broken" => [])
+      ServerUnderTest.owner.run("ALTER TABLE entries DISABLE TRIGGER USER; UPDATE entries SET by = 'Me'; " \
+                                "ALTER TABLE entries ENABLE TRIGGER USER")
+      expect(get_json("/api/v1/record")).to eq("broken" => [{ "job_id" => id, "sequence" => 1 }])
+      assert_response_schema_confirm(200)
     end
   end
 
@@ -127,7 +141,8 @@ RSpec.describe "People" do
       job = job_with(seen("hesitation").then { |kind, data| entry(kind, data) })
       out
       joined("technician", "jo")
-      expect(status_of("/api/v1/people")).to eq 403
+      expect([status_of("/api/v1/people"), status_of("/api/v1/record")]).to eq [403, 403]
+      expect(get_json("/api/v1/account")["backup"]).to be_nil
       post_json("/api/v1/schools", { chosen: {} })
       expect([last_response.status, answer["detail"]]).to eq [403, "The lead does this: ask one of them."]
       closed = post_json("/api/v1/jobs/#{job['id']}/entries",

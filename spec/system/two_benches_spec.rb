@@ -51,9 +51,10 @@ RSpec.describe "Two benches in the browser" do
   it "are asked where they collide" do
     open_as("Ines")
     allow(UpperBranchServer::Live).to receive(:tell)
-    written(repaired("screw-too-rich"))
+    written(repaired("screw-too-rich"), ["note", { "text" => "from the other tablet" }])
     press("1")
     expect(page).to have_css("[role=alert]", text: "Jo wrote to this job")
+    expect(page).to have_css("section[aria-label='What was found']", text: "Jo")
     storing { click_button "Record mine after theirs" }
     expect(page).to have_no_css("[role=alert]")
   end

@@ -62,6 +62,7 @@ export const api = {
   join: (code: string, body: { login?: string; name?: string; password: string }) =>
     taken(http.POST("/api/v1/join/{code}", { params: { path: { code } }, body })),
   people: () => taken(http.GET("/api/v1/people")),
+  record: () => taken(http.GET("/api/v1/record")),
   invite: (body: { role: Role; under?: number; account?: number }) =>
     taken(http.POST("/api/v1/people/invitations", { body })),
   changePerson: (id: number, body: { role?: Role; under?: number; closed?: boolean }) =>

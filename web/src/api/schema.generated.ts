@@ -184,6 +184,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whether any entry was changed, left out or exchanged since it was written. */
+        get: operations["record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/invitations": {
         parameters: {
             query?: never;
@@ -965,6 +982,19 @@ export interface components {
             } | null;
             /** @description names at an open bench */
             lately: string[];
+            /** @description the last one, for a lead */
+            backup: {
+                at: string;
+                file: string;
+                bytes: number;
+                jobs: number;
+            } | null;
+        };
+        RecordLook: {
+            broken: {
+                job_id: string;
+                sequence: number;
+            }[];
         };
         Invitation: {
             role: components["schemas"]["Role"];
@@ -3737,6 +3767,27 @@ export interface operations {
                 };
             };
             401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the first wrong entry of each job where there is one */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordLook"];
+                };
+            };
             403: components["responses"]["Problem"];
         };
     };

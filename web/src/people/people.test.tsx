@@ -18,6 +18,7 @@ const account = (row: Partial<Account> = {}): Account => ({
   second: false,
   who: null,
   lately: [],
+  backup: null,
   ...row,
 });
 const refused = (status: number, field?: string) =>
@@ -67,6 +68,27 @@ describe("an open bench", () => {
     vi.spyOn(api, "account").mockResolvedValue(account());
     draw(<SignedIn>the work</SignedIn>);
     expect(await screen.findByText("the work")).toBeTruthy();
+  });
+});
+
+describe("what a lead answers for", () => {
+  it("is the last backup, and a record that is whole", async () => {
+    const asked = vi.spyOn(api, "account").mockResolvedValue(account());
+    const record = vi.spyOn(api, "record").mockResolvedValue({ broken: [] });
+    const { user, unmount } = draw(<Who />);
+    await user.click(await screen.findByRole("button", { name: "Who is at the bench?" }));
+    expect(screen.getByText(/No backup yet/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Look at the record" }));
+    expect(await screen.findByText(/The record is whole/)).toBeTruthy();
+    record.mockResolvedValue({ broken: [{ job_id: "j1", sequence: 3 }] });
+    await user.click(screen.getByRole("button", { name: "Look at the record" }));
+    expect((await screen.findByRole("link", { name: /from entry 3/ })).getAttribute("href")).toBe("/jobs/j1");
+    unmount();
+    const at = new Date(Date.now() - 5 * 86_400_000).toISOString();
+    asked.mockResolvedValue(account({ backup: { at, file: "x.zip", bytes: 1, jobs: 12 } }));
+    const again = draw(<Who />);
+    await again.user.click(await screen.findByRole("button", { name: "Who is at the bench?" }));
+    expect((await screen.findByText(/12 jobs/)).textContent).toMatch(/older than three days/);
   });
 });
 

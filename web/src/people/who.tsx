@@ -4,6 +4,7 @@ import { Dialog } from "../ui/dialog";
 import { AtTheBench } from "./at-the-bench";
 import { benchName } from "../kept/bench-name";
 import { OwnAccount } from "./own-account";
+import { SafeKeeping } from "./safe-keeping";
 import { useAccount } from "./use-account";
 
 /** In the head of every page: under whose name things are entered, and the way to change it. */
@@ -47,6 +48,7 @@ export function Who() {
             }}
           />
         )}
+        {(account.mode === "open" || account.who?.role === "lead") && <SafeKeeping backup={account.backup} />}
       </Dialog>
     </>
   );

@@ -8,6 +8,7 @@ module UpperBranchServer
         app.get("/api/v1/account") { answer(account) }
         app.get("/api/v1/join/:code") { answer(settings.store.people.invitation(word("code"))) }
         app.get("/api/v1/people") { answer(everybody) }
+        app.get("/api/v1/record") { answer(broken: settings.store.chain.broken.first(50)) }
         app.post("/api/v1/people/invitations") do
           status 201
           answer(code: invited(body_as("NewInvitation")))
@@ -34,6 +35,9 @@ module UpperBranchServer
           settings.store.people.change(id, role: data["role"], under: data["under"], closed: data["closed"])
         end
 
+        # For the lead, who answers for it.
+        def last_backup = person&.lead? ? settings.store.shop.backup : nil
+
         # How this shop knows its people, who asks, and at an open bench who was there lately.
         def account
           who = settings.accounts ? person : nil
@@ -41,7 +45,7 @@ module UpperBranchServer
             second: env[UpperBranchServer::People::Accounts::WAITING] || false,
             who: who && { name: who.name, role: who.role, signature: who.signature,
                           second: settings.store.people.second?(who.id) },
-            lately: settings.accounts ? [] : settings.store.jobs.signatures }
+            lately: settings.accounts ? [] : settings.store.jobs.signatures, backup: last_backup }
         end
       end
     end
