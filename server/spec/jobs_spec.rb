@@ -326,4 +326,16 @@ RSpec.describe "Jobs over HTTP" do
       expect(after["trace"]["trials"].first["place"]).to eq("id" => "2", "name" => "Carburetor 2")
     end
   end
+
+  it "hands out what comes after each answer, for when no server answers" do
+    job = job_with(entry("symptom", symptom: "hesitation", seen: "present"),
+                   *%w[ping run-on misfire oil-fumes poor-economy].map do |id|
+                     entry("symptom", symptom: id, seen: "unknown", asked: true)
+                   end)
+    sheet = get_json("/api/v1/jobs/#{job['id']}/ahead")
+    assert_response_schema_confirm(200)
+    expect(sheet["version"]).to eq job["version"]
+    expect(sheet["ahead"]["check"]).to eq job.dig("trace", "next", "check", "id")
+    expect(get_json("/api/v1/jobs/#{job_with['id']}/ahead")["ahead"]).to be_nil
+  end
 end

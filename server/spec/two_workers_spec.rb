@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "server_helper"
-require "net/http"
-require "socket"
+require_relative "real_server"
 
 # The real server as bin/start runs it, with two workers. Forks that shared their connections answered with another
 # job's data.
@@ -16,35 +15,13 @@ RSpec.describe "Two workers" do
   end
 
   before do
-    @port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
-    environment = {
-      "PORT" => @port.to_s,
-      "WEB_CONCURRENCY" => "2",
-      "RACK_ENV" => "production",
-      "APP_ENV" => "production",
-      "DATABASE_URL" => ServerUnderTest.app_url
-    }
-    @server =
-      Process.spawn(
-        environment,
-        "bundle",
-        "exec",
-        "puma",
-        "--silent",
-        "--config",
-        "server/puma.rb",
-        "server/config.ru",
-        chdir: UpperBranchServer::ROOT,
-        out: File::NULL,
-        err: File::NULL
-      )
+    @server = RealServer.new(workers: 2)
+    @port = @server.port
+    @server.start
     @workers = workers
   end
 
-  after do
-    Process.kill(:TERM, @server)
-    Process.wait(@server)
-  end
+  after { @server.stop }
 
   # The processes that answer; both must, before anything is read from them.
   def workers

@@ -25,7 +25,9 @@ const client: QueryClient = new QueryClient({
   queryCache: new QueryCache({ onError: signedOut }),
   defaultOptions: {
     queries: {
-      retry: (count, error) => error instanceof ApiError && error.passing && count < 4,
+      // Without a signal what was kept is still asked for (api/kept-answers.ts).
+      networkMode: "offlineFirst",
+      retry: (count, error) => error instanceof ApiError && error.passing && count < (error.status === 0 ? 2 : 4),
       retryDelay: (count, error) =>
         Math.max(
           (error instanceof ApiError ? (error.problem.wait ?? 0) : 0) * 1000,
@@ -37,6 +39,10 @@ const client: QueryClient = new QueryClient({
 });
 
 const router = createBrowserRouter(routes(client));
+
+// A tablet keeps the page itself, so that it opens without a signal (only over https, or on this machine).
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  navigator.serviceWorker.register("/sw.js").catch(() => undefined);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");

@@ -10,7 +10,7 @@ module UpperBranchServer
   class App < Sinatra::Base
     POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self' %<nonce>s; font-src 'self'; img-src 'self' data:; " \
-      "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+      "connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
     # Names of built files carry a sum of their content: they never change and may be kept for ever.
     ASSET_HEADERS = {
@@ -52,6 +52,7 @@ module UpperBranchServer
 
     disable :sessions, :show_exceptions, :raise_errors, :dump_errors, :logging, :method_override
     enable :static
+    mime_type :webmanifest, "application/manifest+json"
     set :protection, except: :http_origin # SameOrigin does that, in our words
     helpers Asked, People::Access
     set :static_cache_control, [:no_cache]
@@ -103,6 +104,12 @@ module UpperBranchServer
 
     get "/api/v1/jobs/:id" do
       answer_job(*settings.store.find(job_id))
+    end
+
+    # Asked for while the page lies idle: it takes as long as a dozen traces.
+    get "/api/v1/jobs/:id/ahead" do
+      stored = settings.store.jobs.find(job_id)
+      answer(version: stored.version, ahead: UpperBranch::Views::Ahead.of(settings.store.jobs.replay(stored.entries)))
     end
 
     post "/api/v1/jobs/:id/entries" do

@@ -85,6 +85,7 @@ export const api = {
     ),
   arrange: (order: string[]) => taken(http.POST("/api/v1/board", { body: { order } })),
   job: (id: string) => taken(http.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+  ahead: (id: string) => taken(http.GET("/api/v1/jobs/{id}/ahead", { params: { path: { id } } })),
   createJob: (job: NewJob) => taken(http.POST("/api/v1/jobs", { body: job })),
   addEntries: (id: string, version: number, entries: NewEntry[]) =>
     taken(http.POST("/api/v1/jobs/{id}/entries", { params: { path: { id } }, body: { version, entries } })),

@@ -1,4 +1,5 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { kept } from "./kept-answers";
 import { api } from "./client";
 import { type BoardQuestion, type RecordQuestion } from "./types";
 import type { ReadingData } from "./types";
@@ -12,12 +13,14 @@ import type { ReadingData } from "./types";
  */
 export const queries = {
   /** How this shop knows its people, and who asks. */
-  account: () => queryOptions({ queryKey: ["account"], queryFn: api.account, staleTime: 60_000 }),
+  account: () =>
+    queryOptions({ queryKey: ["account"], queryFn: () => kept("account", api.account), staleTime: 60_000 }),
   people: () => queryOptions({ queryKey: ["people"], queryFn: api.people, retry: false }),
   invitation: (code: string) =>
     queryOptions({ queryKey: ["join", code], queryFn: () => api.invitation(code), retry: false, staleTime: Infinity }),
-  catalogue: () => queryOptions({ queryKey: ["catalogue"], queryFn: api.catalogue, staleTime: Infinity }),
-  job: (id: string) => queryOptions({ queryKey: ["job", id], queryFn: () => api.job(id) }),
+  catalogue: () =>
+    queryOptions({ queryKey: ["catalogue"], queryFn: () => kept("catalogue", api.catalogue), staleTime: Infinity }),
+  job: (id: string) => queryOptions({ queryKey: ["job", id], queryFn: () => kept(`job ${id}`, () => api.job(id)) }),
   /** What a reading would say at one version of the job: its limits, school and findings are the job's. reading: as JSON */
   judge: (job: { id: string; version: number }, check: string, reading: string, place = "") =>
     queryOptions({
@@ -32,7 +35,10 @@ export const queries = {
   board: (question: BoardQuestion) =>
     infiniteQueryOptions({
       queryKey: ["jobs", question],
-      queryFn: ({ pageParam }) => api.board({ ...question, from: pageParam }),
+      queryFn: ({ pageParam }) => {
+        const asked = { ...question, from: pageParam };
+        return kept(`board ${JSON.stringify(asked)}`, () => api.board(asked));
+      },
       initialPageParam: 0,
       getNextPageParam: (page) => page.next ?? undefined,
       placeholderData: keepPreviousData,
@@ -46,8 +52,16 @@ export const queries = {
       placeholderData: keepPreviousData,
       refetchInterval: 30_000,
     }),
-  schools: () => queryOptions({ queryKey: ["schools"], queryFn: api.schools }),
-  cards: () => queryOptions({ queryKey: ["cards"], queryFn: api.cards }),
+  schools: () => queryOptions({ queryKey: ["schools"], queryFn: () => kept("schools", api.schools) }),
+  cards: () => queryOptions({ queryKey: ["cards"], queryFn: () => kept("cards", api.cards) }),
+  /** What each answer would lead to, as the job stands at a version; while the page lies idle. */
+  ahead: (job: { id: string; version: number }) =>
+    queryOptions({
+      queryKey: ["job", job.id, "ahead", job.version],
+      queryFn: () => kept(`ahead ${job.id} ${job.version}`, () => api.ahead(job.id)),
+      staleTime: Infinity,
+      retry: false,
+    }),
   mixtureSheets: () => queryOptions({ queryKey: ["mixture"], queryFn: api.mixtureSheets, staleTime: Infinity }),
   /** sizes: as JSON */
   mixtureCurve: (family: string, sizes: string) =>
@@ -91,7 +105,7 @@ export const queries = {
   settings: (job: { id: string; version: number }) =>
     queryOptions({
       queryKey: ["job", job.id, "settings", job.version],
-      queryFn: () => api.settings(job.id),
+      queryFn: () => kept(`settings ${job.id}`, () => api.settings(job.id)),
       placeholderData: keepPreviousData,
       staleTime: Infinity,
       retry: false,
@@ -102,7 +116,7 @@ export const queries = {
   workSheet: (job: { id: string; version: number }, repair: string, place: string) =>
     queryOptions({
       queryKey: ["sheet", job.id, job.version, repair, place],
-      queryFn: () => api.workSheet(job.id, repair, place),
+      queryFn: () => kept(`sheet ${job.id} ${repair} ${place}`, () => api.workSheet(job.id, repair, place)),
       placeholderData: (last, query) => (query?.queryKey[3] === repair ? last : undefined),
       staleTime: Infinity,
       retry: false,

@@ -625,6 +625,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        /** @description What each answer to the next check would lead to, some steps deep: carried along for when no server answers. */
+        get: operations["ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/settings": {
         parameters: {
             query?: never;
@@ -960,6 +979,19 @@ export interface components {
                 detail: string;
             }[];
         };
+        Ahead: {
+            check: string;
+            answers: {
+                outcome: string;
+                next: {
+                    kind: string;
+                    says: string;
+                    reason: string;
+                    check: string | null;
+                    ahead: components["schemas"]["Ahead"];
+                };
+            }[];
+        } | null;
         Done: {
             success?: string;
         };
@@ -4550,6 +4582,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        version: number;
+                        ahead: components["schemas"]["Ahead"];
+                    };
                 };
             };
             404: components["responses"]["Problem"];

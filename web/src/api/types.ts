@@ -3,6 +3,7 @@ import type { components } from "./schema.generated";
 type Schemas = components["schemas"];
 
 export type Account = Schemas["Account"];
+export type Ahead = NonNullable<Schemas["Ahead"]>;
 export type Role = Schemas["Role"];
 export type Person = Schemas["People"]["people"][number];
 export type Catalogue = Schemas["Catalogue"];

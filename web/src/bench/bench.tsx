@@ -23,6 +23,7 @@ import { LastChange } from "./ledger/last-change";
 import { Ledger } from "./ledger/ledger";
 import { LimitsDialog } from "./sheets/limits-dialog";
 import { WaitDialog } from "./sheets/wait-dialog";
+import { AheadPanel } from "./step/ahead-panel";
 import { NextCard } from "./step/next-card";
 import { LimbPanel } from "./suspects/limb-panel";
 import { PlanCard } from "./suspects/plan-card";
@@ -71,6 +72,7 @@ function Laid() {
       {job.catalogue_changed && <ChangesNotice changes={job.catalogue_changes} />}
       <div className="grid gap-3 lg:grid-cols-[minmax(400px,5fr)_7fr]">
         <div className="contents content-start gap-3 lg:grid">
+          <AheadPanel />
           <NextCard />
           <div className="order-3 grid gap-3 empty:hidden lg:order-none">
             <Visits />

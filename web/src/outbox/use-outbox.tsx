@@ -3,6 +3,8 @@ import { createContext, useContext, useEffect, useMemo, useState, useSyncExterna
 import { api } from "../api/client";
 import { ApiError } from "../api/problem";
 import { queries } from "../api/queries";
+import { keep } from "../api/kept-answers";
+import { heardOfServer } from "../kept/signal";
 import { benchName } from "../kept/bench-name";
 import { Outbox } from "./outbox";
 import type { Parcel } from "./types";
@@ -32,6 +34,7 @@ export function pageOutbox(client: QueryClient): Outbox {
   // Who has been signed out meanwhile is asked to sign in; then it goes out.
   const asked = <T,>(call: Promise<T>): Promise<T> =>
     call.catch((error: unknown) => {
+      if (error instanceof ApiError && error.status === 0) heardOfServer(false);
       if (error instanceof ApiError && error.status === 401) void client.invalidateQueries(queries.account());
       throw error;
     });
@@ -47,6 +50,8 @@ export function pageOutbox(client: QueryClient): Outbox {
       return job.version;
     },
     stored: (job) => {
+      heardOfServer(true);
+      void keep(`job ${job.id}`, job);
       client.setQueryData(queries.job(job.id).queryKey, job);
       void client.invalidateQueries({ queryKey: ["jobs"] });
     },

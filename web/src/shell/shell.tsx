@@ -14,6 +14,7 @@ import { useState, type ReactNode } from "react";
 import { Link, NavLink } from "react-router";
 import { KeySheet } from "../keys/key-sheet";
 import { KeysRoot } from "../keys/use-keys";
+import { SignalBar } from "../offline/signal-bar";
 import { OutboxBar } from "../outbox/outbox-bar";
 import { SignedIn } from "../people/signed-in";
 import { Who } from "../people/who";
@@ -68,6 +69,7 @@ export function Shell({ children }: { children: ReactNode }) {
           </div>
         </header>
         <TimerBell />
+        <SignalBar />
         <OutboxBar />
         <main id="main" className="mx-auto max-w-[1500px] p-3 max-sm:pb-20 sm:p-4">
           <SignedIn>{children}</SignedIn>

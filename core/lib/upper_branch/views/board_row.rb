@@ -31,6 +31,7 @@ module UpperBranch
         trace[:next][:check] ? trace[:next][:check][:group] : trace[:next][:kind].to_s
       end
 
+      # The next step in a few words. step: as NextStep#to_h gives it
       def self.next_words(step)
         named = step.values_at(:check, :repair, :proof).compact.first and return named[:name]
         return "Ask: #{step[:ask][:name]}" if step[:ask]
@@ -54,7 +55,7 @@ module UpperBranch
         trace[:faults].reject { |row| found.include?(row[:id]) }.first(SHOWN).select { |row| row[:probability] > LEAST }
                       .map { |row| { "name" => row[:name], "probability" => row[:probability].round(4) } }
       end
-      private_class_method :waits_for, :next_words, :leading, :found
+      private_class_method :waits_for, :leading, :found
     end
   end
 end
