@@ -26,12 +26,11 @@ if count > 1
   before_fork { UpperBranchServer::Boot.part }
   before_worker_boot do |index|
     UpperBranchServer::Boot.tend if index.zero?
-    UpperBranchServer::Boot.warm_up
   end
   silence_single_worker_warning
 else
   after_booted do
     UpperBranchServer::Boot.tend
-    UpperBranchServer::Boot.warm_up
+    UpperBranchServer::Boot.warm_up(aside: true)
   end
 end

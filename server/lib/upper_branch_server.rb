@@ -18,8 +18,9 @@ module UpperBranchServer
   loader.setup
 
   # What one request may take of PostgreSQL, so that none holds up the others: a statement, the wait for a lock, a
-  # transaction in which nothing happens.
-  LIMITS = "SET statement_timeout = '10s'; SET lock_timeout = '4s'; SET idle_in_transaction_session_timeout = '15s'"
+  # transaction in which nothing happens. And what is acknowledged is written, however the server is set up otherwise.
+  LIMITS = "SET synchronous_commit = on; " \
+           "SET statement_timeout = '10s'; SET lock_timeout = '4s'; SET idle_in_transaction_session_timeout = '15s'"
 
   # One pool for each process, enough for its eight threads, for those that read logs and the one that listens (Live); a
   # connection that PostgreSQL dropped is found out and replaced.

@@ -14,8 +14,9 @@ class RealServer
   # environment: further settings
   def initialize(workers: 1, **environment)
     @port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
+    database = environment.delete(:DATABASE_URL) || ServerUnderTest.app_url
     @environment = { "PORT" => @port.to_s, "WEB_CONCURRENCY" => workers.to_s, "RACK_ENV" => "production",
-                     "APP_ENV" => "production", "DATABASE_URL" => ServerUnderTest.app_url,
+                     "APP_ENV" => "production", "DATABASE_URL" => database,
                      **environment.transform_keys(&:to_s) }
   end
 

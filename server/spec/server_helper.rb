@@ -102,6 +102,6 @@ end
 
 RSpec.configure do |config|
   config.include ApiCalls, type: :api
-  config.define_derived_metadata(file_path: %r{server/spec}) { |metadata| metadata[:type] ||= :api }
+  config.define_derived_metadata(file_path: %r{server/spec|spec/drills}) { |metadata| metadata[:type] ||= :api }
   config.before(type: :api) { ServerUnderTest.clean }
 end

@@ -32,15 +32,19 @@ module UpperBranchServer
         Projections::BoardRows.new(@store).renew_aside if @store
       end
 
-      # What the first step on each kind of machine has to make anew is made in the background.
-      def warm_up
+      # What the first step on each kind of machine has to make anew: about two seconds. Before workers part it is made
+      # once for all, in their shared memory; without workers in the background, and who asks meanwhile goes before it.
+      def warm_up(aside:)
         catalogue = @store&.jobs&.catalogue or return
-        Thread.new { UpperBranch::Planning::WarmUp.run(catalogue) }
+        return UpperBranch::Planning::WarmUp.run(catalogue) unless aside
+
+        Thread.new { UpperBranch::Planning::WarmUp.run(catalogue) }.tap { |thread| thread.priority = -3 }
       end
 
       # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows.
       # Each opens its own.
       def part
+        warm_up(aside: false)
         @database&.disconnect
       end
     end

@@ -1,0 +1,133 @@
+# frozen_string_literal: true
+
+require_relative "../../server/spec/server_helper"
+require_relative "../../server/spec/real_server"
+require_relative "writers"
+
+# What a shop meets: power cuts, a database that goes away, two people at once. Against the real server on the database
+# of this run, over loopback only. DRILL_SECONDS makes them longer (bin/drill shop); figures go to DRILL_LOG.
+RSpec.describe "Drills" do
+  let(:server) { RealServer.new(workers: 2) }
+  let(:seconds) { Float(ENV.fetch("DRILL_SECONDS", "3")) }
+
+  before { ServerUnderTest.clean }
+  after { server.stop }
+
+  def database = ServerUnderTest.database
+
+  def told(drill, **figures)
+    File.write(ENV.fetch("DRILL_LOG"), "#{JSON.generate(drill: drill, **figures)}\n", mode: "a") if ENV["DRILL_LOG"]
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+  # Everything acknowledged is there, once; every chain is whole.
+  def expect_nothing_lost(writers)
+    stored = database[:entries].where(kind: "note").select_map(%i[job_id id])
+    said = writers.list
+    expect(said.size).to be > 10
+    expect(said - stored).to be_empty
+    expect(stored.uniq.size).to eq stored.size
+    expect(ServerUnderTest.store.chain.broken).to be_empty
+  end
+
+  def back(limit = 60)
+    began = now
+    sleep 0.05 until server.answers? || now - began > limit
+    now - began
+  end
+
+  it "the server is killed under ten writers: nothing acknowledged is lost" do
+    server.start
+    writers = Writers.new(server.url, 10).start
+    sleep(seconds / 2)
+    server.kill
+    began = now
+    server.start
+    away = now - began
+    sleep(seconds / 2)
+    writers.stop
+    expect_nothing_lost(writers)
+    told("server killed", acknowledged: writers.list.size, lost: 0, away: away.round(1))
+  end
+
+  # PostgreSQL's own recovery; the page is told that it is kept.
+  it "PostgreSQL is killed under ten writers: nothing acknowledged is lost, and it says so meanwhile" do
+    server.start
+    writers = Writers.new(server.url, 10).start
+    sleep(seconds / 2)
+    data = ENV.fetch("TEST_PG_DATA")
+    Process.kill(:KILL, Integer(File.foreach(File.join(data, "postmaster.pid")).first))
+    sleep(seconds / 3)
+    run_postgres(data)
+    away = back
+    sleep(seconds / 2)
+    writers.stop
+    expect_nothing_lost(writers)
+    expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
+    told("PostgreSQL killed", acknowledged: writers.list.size, lost: 0, ready_after: away.round(1))
+  end
+
+  def run_postgres(data)
+    command = [File.join(ENV.fetch("TEST_PG_BIN"), "pg_ctl"), "-D", data, "-w", "-t", "60", "-l", "#{data}/server.log",
+               "-o", File.read(File.join(data, "postmaster.opts"))[/(?<=postgres").*/].delete('"'), "start"]
+    command = ["runuser", "-u", "postgres", "--", *command] if Process.uid.zero?
+    # Its children hold the memory until they have noticed.
+    sleep 0.3 until system(*command, chdir: "/", out: File::NULL, err: File::NULL) || (tries = (tries || 0) + 1) > 30
+    [ServerUnderTest.database, ServerUnderTest.owner].each(&:disconnect)
+  end
+
+  it "the same entry comes twenty times at once: it is stored once, and every answer is the same" do
+    server.start
+    id = job_with["id"]
+    entry = entry("note", text: "once")
+    answers = Array.new(20) do
+      Thread.new do
+        Net::HTTP.post(URI("#{server.url}/api/v1/jobs/#{id}/entries"), JSON.generate(version: 1, entries: [entry]),
+                       "content-type" => "application/json")
+      end
+    end.map(&:value)
+    expect(answers.map { |answer| answer.code.to_i }).to all(eq 200)
+    expect(answers.map { |answer| JSON.parse(answer.body)["version"] }).to all(eq 2)
+    expect(database[:entries].where(job_id: id).count).to eq 2
+    told("same entry twenty times", stored: 1, answers: 20)
+  end
+
+  it "two write to one job at the same version: one wins, the other is told by whom and whether it collides" do
+    server.start
+    20.times do
+      id = job_with["id"]
+      answers = %w[Ines Jo].map do |name|
+        Thread.new do
+          body = { version: 1, entries: [entry("check", check: "filter", outcomes: ["clean"]).merge(by: name)] }
+          Net::HTTP.post(URI("#{server.url}/api/v1/jobs/#{id}/entries"), JSON.generate(body),
+                         "content-type" => "application/json")
+        end
+      end.map(&:value)
+      expect(answers.map { |answer| answer.code.to_i }.sort).to eq [200, 409]
+      lost = JSON.parse(answers.find { |answer| answer.code == "409" }.body)
+      expect(lost).to include("version" => 2, "collides" => true, "title" => a_string_matching(/Ines|Jo/))
+      expect(database[:entries].where(job_id: id).count).to eq 2
+    end
+    told("two writers", rounds: 20, both_stored: 0)
+  end
+
+  it "a backup is taken under ten writers, and comes back whole" do
+    server.start
+    writers = Writers.new(server.url, 10).start
+    folder = Dir.mktmpdir
+    keeping = UpperBranchServer::Keeping::Backup.new(ENV.fetch("DATABASE_URL"))
+    sleep(seconds / 3)
+    before = writers.list
+    began = now
+    path = keeping.take(folder)
+    took = now - began
+    writers.stop
+    expect(keeping.manifest(path)["tables"]["entries"]).to be >= before.size
+    keeping.look(path)
+    expect_nothing_lost(writers)
+    told("backup under load", seconds: took.round(1), writers: writers.list.size)
+  ensure
+    FileUtils.rm_rf(folder) if folder
+  end
+end

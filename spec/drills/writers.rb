@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "securerandom"
+
+# So many benches that write notes to jobs of their own, one after the other, as fast as they are answered. What was
+# acknowledged is remembered; what was not is sent again under its id until it is, as the page does.
+#
+#   writers = Writers.new(server.url, 10).start
+#   ... something happens ...
+#   writers.stop        # each sends what it still has
+#   writers.acknowledged.size
+class Writers
+  attr_reader :acknowledged, :refused
+
+  def initialize(url, count)
+    @uri = URI(url)
+    @count = count
+    @acknowledged = Queue.new # [job, entry id]
+    @refused = Queue.new      # [status, type]
+  end
+
+  def start
+    @jobs = Array.new(@count) { made }
+    @threads = @jobs.map { |job| Thread.new { write(job) } }
+    self
+  end
+
+  def stop
+    @stop = true
+    @threads.each(&:join)
+    self
+  end
+
+  # Entries that were acknowledged: [[job, id], ...]
+  def list = Array.new(@acknowledged.size) { @acknowledged.pop }.each { |one| @acknowledged << one }
+  def refusals = Array.new(@refused.size) { @refused.pop }.each { |one| @refused << one }
+
+  private
+
+  def made
+    id = SecureRandom.uuid
+    entries = [{ id: SecureRandom.uuid, kind: "machine", data: { family: "car-one" } }]
+    status, = post("/api/v1/jobs", { id: id, title: "Drill", entries: entries })
+    raise "no job: #{status}" unless status == 201
+
+    id
+  end
+
+  def write(job)
+    version = 1
+    until @stop
+      entry = { id: SecureRandom.uuid, kind: "note", data: { text: "note #{version}" } }
+      version = sent(job, version, entry)
+      @acknowledged << [job, entry[:id]]
+    end
+  end
+
+  # Version after it is stored. Sent again until it is.
+  def sent(job, version, entry)
+    loop do
+      status, body = post("/api/v1/jobs/#{job}/entries", { version: version, entries: [entry] })
+      return body["version"] if status == 200
+
+      @refused << [status, body["type"]]
+      raise "refused: #{status} #{body}" unless [0, 503, 507].include?(status)
+
+      sleep 0.05
+    end
+  end
+
+  # [status, body]; status 0 where nothing answers
+  def post(path, data)
+    response = Net::HTTP.start(@uri.host, @uri.port, open_timeout: 5, read_timeout: 20) do |http|
+      http.post(path, JSON.generate(data), "content-type" => "application/json")
+    end
+    [response.code.to_i, JSON.parse(response.body)]
+  rescue SystemCallError, Timeout::Error, IOError, JSON::ParserError
+    [0, {}]
+  end
+end
