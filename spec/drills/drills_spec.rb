@@ -68,13 +68,97 @@ RSpec.describe "Drills" do
     told("PostgreSQL killed", acknowledged: writers.list.size, lost: 0, ready_after: away.round(1))
   end
 
-  def run_postgres(data)
-    command = [File.join(ENV.fetch("TEST_PG_BIN"), "pg_ctl"), "-D", data, "-w", "-t", "60", "-l", "#{data}/server.log",
-               "-o", File.read(File.join(data, "postmaster.opts"))[/(?<=postgres").*/].delete('"'), "start"]
+  def postgres(*command)
+    command = [File.join(ENV.fetch("TEST_PG_BIN"), command.first), *command.drop(1)]
     command = ["runuser", "-u", "postgres", "--", *command] if Process.uid.zero?
+    system(*command, chdir: "/", out: File::NULL, err: File::NULL)
+  end
+
+  def options(data) = File.read(File.join(data, "postmaster.opts"))[/(?<=postgres").*/].delete('"')
+
+  def run_postgres(data, with = options(data))
     # Its children hold the memory until they have noticed.
-    sleep 0.3 until system(*command, chdir: "/", out: File::NULL, err: File::NULL) || (tries = (tries || 0) + 1) > 30
+    100.times do
+      break if postgres("pg_ctl", "-D", data, "-w", "-t", "60", "-l", "#{data}/server.log", "-o", with, "start")
+
+      sleep 0.3
+    end
     [ServerUnderTest.database, ServerUnderTest.owner].each(&:disconnect)
+  end
+
+  it "PostgreSQL is away for a while: nothing is lost, and it goes on by itself" do
+    server.start
+    writers = Writers.new(server.url, 10).start
+    sleep(seconds / 3)
+    data = ENV.fetch("TEST_PG_DATA")
+    with = options(data)
+    postgres("pg_ctl", "-D", data, "-m", "immediate", "-w", "stop")
+    sleep(seconds)
+    run_postgres(data, with)
+    again = back
+    sleep(seconds / 3)
+    writers.stop
+    expect_nothing_lost(writers)
+    expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
+    told("PostgreSQL away", seconds: seconds, acknowledged: writers.list.size, lost: 0, ready_after: again.round(1))
+  end
+
+  # A disk of 200 MB of its own, filled up. As root, where a disk can be mounted.
+  it "the disk is full: it says so, nothing acknowledged is lost, and it goes on when there is room" do
+    disk = Dir.mktmpdir
+    skip "a disk is mounted as root" unless Process.uid.zero? &&
+                                            system("mount", "-t", "tmpfs", "-o", "size=200m", "tmpfs", disk, err: File::NULL)
+    begin
+      with = cluster_on(disk)
+      url = "postgres://postgres:x@127.0.0.1:#{with[/-p (\d+)/, 1]}/postgres"
+      full = RealServer.new(workers: 2, DATABASE_URL: on(url), DATA_DIR: disk).start
+      writers = Writers.new(full.url, 4).start
+      sleep(seconds / 3)
+      system("dd", "if=/dev/zero", "of=#{disk}/filler", "bs=1M", "count=300", err: File::NULL)
+      said = []
+      60.times do
+        sleep 0.25
+        said |= writers.refusals
+        break if said.any? { |status,| status == 507 }
+      end
+      File.delete("#{disk}/filler")
+      run_postgres("#{disk}/data", with)
+      sleep 0.1 until full.answers?
+      sleep(seconds / 3)
+      writers.stop
+      expect(said).to include [507, "/problems/disk-full"]
+      there = UpperBranchServer.connect(url, limits: nil)
+      lost = writers.list - there[:entries].where(kind: "note").select_map(%i[job_id id])
+      expect(lost).to be_empty
+      expect(UpperBranchServer::Store::Chain.new(there).broken).to be_empty
+      told("disk full", acknowledged: writers.list.size, lost: lost.size, said: said.map(&:first).uniq)
+    ensure
+      writers&.stop
+      full&.stop
+      there&.disconnect
+      postgres("pg_ctl", "-D", "#{disk}/data", "-m", "immediate", "stop")
+      system("umount", "-l", disk)
+      FileUtils.rm_rf(disk)
+    end
+  end
+
+  # A cluster of its own; the options it runs with.
+  def cluster_on(disk)
+    FileUtils.chown("postgres", "postgres", disk)
+    port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
+    postgres("initdb", "-D", "#{disk}/data", "-U", "postgres", "-E", "UTF8", "--locale=C.UTF-8", "--auth=trust")
+    with = "-p #{port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=#{disk} -c max_wal_size=64MB"
+    run_postgres("#{disk}/data", with)
+    with
+  end
+
+  def on(url)
+    owner = UpperBranchServer.connect(url, limits: nil)
+    UpperBranchServer.migrate(owner)
+    UpperBranchServer::AppRole.new(owner).make("drill")
+    UpperBranchServer::AppRole.url(url, "drill")
+  ensure
+    owner&.disconnect
   end
 
   it "the same entry comes twenty times at once: it is stored once, and every answer is the same" do

@@ -17,13 +17,13 @@ module UpperBranchServer
     UNUSUAL = "The database cannot keep something in this request: leave out unusual characters and very large numbers."
 
     def self.of(error)
-      return Problem.unavailable if AWAY.any? { |kind| error.is_a?(kind) }
+      return away if AWAY.any? { |kind| error.is_a?(kind) }
 
       case state(error)
       when *FULL
         Problem.full
       when *PASSING
-        Problem.unavailable
+        away
       when DATA
         Problem.new(422, "invalid", "This cannot be recorded", UNUSUAL)
       when CONSTRAINT
@@ -32,6 +32,9 @@ module UpperBranchServer
         Problem.fault
       end
     end
+
+    # It may be away because its disk is full.
+    def self.away = Disk.full? ? Problem.full : Problem.unavailable
 
     # Five characters, or nil when PostgreSQL said nothing.
     def self.state(error) = said(error, PG::Result::PG_DIAG_SQLSTATE)
