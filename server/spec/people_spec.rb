@@ -218,6 +218,9 @@ RSpec.describe "People" do
       post_json("/api/v1/account/otp-auth", { otp: codes.now })
       expect(last_response.status).to eq(200), last_response.body
       expect(status_of("/api/v1/jobs")).to eq 200
+      out # and the device is lost: a link begins anew without it
+      join(people.invite(role: "lead", account: people.list.first[:id]), "", "", "another good sentence")
+      expect(who).to include("name" => "Ines", "second" => false)
     end
 
     it "a session ends by itself after twelve hours without a request, and is worth nothing once signed out" do

@@ -71,5 +71,8 @@ RSpec.describe "Without a signal in the browser" do
     answer = planned[:answers].find { |row| row[:next][:check] } || planned[:answers].first
     click_button(name[answer[:outcome]])
     expect(page).to have_css("section[aria-label='Planned ahead'] h2", text: answer[:next][:says])
+    expect(page).to have_no_css("section[aria-label='Next step']")
+    click_button "Take it"
+    expect(page).to have_css("section[aria-label='Next step'] h2", text: answer[:next][:says])
   end
 end

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { ApiError } from "./problem";
-import { keep, kept } from "./kept-answers";
+import { forget, keep, kept } from "./kept-answers";
 
 const shelf = new Map<string, unknown>();
 let broken = false;
@@ -17,6 +17,7 @@ vi.mock("idb-keyval", () => {
     get: (name: string) => orBroken(() => shelf.get(name)),
     set: (name: string, value: unknown) => orBroken(() => void shelf.set(name, value)),
     del: (name: string) => orBroken(() => void shelf.delete(name)),
+    clear: () => orBroken(() => shelf.clear()),
     keys: () => orBroken(() => [...shelf.keys()]),
   };
 });
@@ -46,6 +47,12 @@ describe("what the server answered last", () => {
   it("costs nothing but itself where the browser keeps nothing", async () => {
     broken = true;
     expect(await kept("job a", answers(1))).toBe(1);
+    await expect(kept("job a", fails(0))).rejects.toMatchObject({ status: 0 });
+  });
+
+  it("is let go of when somebody signs out", async () => {
+    await keep("job a", 1);
+    await forget();
     await expect(kept("job a", fails(0))).rejects.toMatchObject({ status: 0 });
   });
 

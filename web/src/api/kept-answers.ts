@@ -1,4 +1,4 @@
-import { createStore, del, get, keys, set } from "idb-keyval";
+import { clear, createStore, del, get, keys, set } from "idb-keyval";
 import { ApiError } from "./problem";
 import { heardOfServer } from "../kept/signal";
 
@@ -39,6 +39,11 @@ export async function kept<T>(name: string, ask: () => Promise<T>): Promise<T> {
 export async function keep(name: string, answer: unknown): Promise<void> {
   await quietly(() => set(name, { at: Date.now(), answer } satisfies Kept, store()));
   await quietly(thin);
+}
+
+/** Lets go of all of it: somebody has signed out at this device. */
+export async function forget(): Promise<void> {
+  await quietly(() => clear(store()));
 }
 
 /** Nothing answers, or only what stands in front of the server. */

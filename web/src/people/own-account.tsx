@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../api/client";
+import { forget } from "../api/kept-answers";
 import type { Account } from "../api/types";
 import { Button } from "../ui/button";
 import { Fold } from "../ui/fold";
@@ -17,6 +18,7 @@ export function OwnAccount({ who, onDone }: { who: NonNullable<Account["who"]>; 
   const out = async (everywhere: boolean) => {
     await refusal(() => api.signOut(everywhere));
     benchName.clear();
+    await forget();
     onDone();
     await signed();
   };

@@ -6,7 +6,7 @@ module UpperBranch
     # sheet that carries a bench on while no server answers. Nothing of it is entered; when it answers again, what was
     # found is replayed and judged as ever.
     #
-    #   Ahead.of(job)   # => {check: "pump-shot", answers: [{outcome: "weak", next: {kind:, says:, check:, ahead: ...}}]}
+    #   Ahead.of(job)   # => {check: "pump-shot", answers: [{outcome: "weak", next: {kind:, says:, check:, ahead:}}]}
     #
     # nil where the next step is no check that is answered in words.
     class Ahead

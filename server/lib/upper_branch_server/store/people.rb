@@ -60,7 +60,9 @@ module UpperBranchServer
         told = invitation(code)
         row = @database[:invitations].where(code_sum: Codes.sum(code)).returning.delete.first or raise Problem.not_found
         if row[:account_id]
-          @database[:account_lockouts].where(id: row[:account_id]).delete
+          %i[account_lockouts account_login_failures account_otp_keys].each do |table| # begun anew, whole
+            @database[table].where(id: row[:account_id]).delete
+          end
           return row[:account_id]
         end
 

@@ -2,6 +2,7 @@ import { useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { entry } from "../../api/entries";
 import type { Job } from "../../api/types";
+import { useAway } from "../../kept/signal";
 import { useKeys } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
@@ -26,7 +27,8 @@ import { useStepFocus } from "./use-step-focus";
  * instead; a repair can be done at any time.
  */
 export function NextCard() {
-  const { job, catalogue, add } = useDesk();
+  const { job, catalogue, parcels, add } = useDesk();
+  const away = useAway();
   const { trace } = job;
   const [place, setPlace] = useSearchParams();
   const [repairing, setRepairing] = useState(false);
@@ -37,24 +39,33 @@ export function NextCard() {
   const check = catalogue.checks.find((row) => row.id === checkId);
   const option = [trace.next.check, ...trace.next.alternatives].find((row) => row?.id === checkId) ?? null;
   const pick = (id: string) => setPlace({ check: id, at: String(job.version) }, { replace: true });
+  // Answered while no server answers: what comes next stands on the sheet that was planned ahead.
+  const answered =
+    away &&
+    parcels.some(
+      ({ content }) =>
+        content.kind === "entry" && content.entry.kind === "check" && content.entry.data.check === checkId,
+    );
   const card = useStepFocus(job.version);
   return (
     <div ref={card} className="contents">
       <p role="status" className="sr-only">
         {spoken(job, check?.name)}
       </p>
-      <Card aria-label="Next step" className="border-2! border-fuel! p-5!">
-        {check ? (
-          <CheckPanel key={check.id} check={check} option={option} reason={picked ? null : trace.next.reason} />
-        ) : (
-          <Panel kind={trace.next.kind} />
-        )}
-        {picked && (
-          <Button look="quiet" className="mt-2" onClick={() => setPlace({}, { replace: true })}>
-            Back to the recommended step
-          </Button>
-        )}
-      </Card>
+      {!answered && (
+        <Card aria-label="Next step" className="border-2! border-fuel! p-5!">
+          {check ? (
+            <CheckPanel key={check.id} check={check} option={option} reason={picked ? null : trace.next.reason} />
+          ) : (
+            <Panel kind={trace.next.kind} />
+          )}
+          {picked && (
+            <Button look="quiet" className="mt-2" onClick={() => setPlace({}, { replace: true })}>
+              Back to the recommended step
+            </Button>
+          )}
+        </Card>
+      )}
       {trace.closing === null && (
         <Alternatives
           current={checkId}
