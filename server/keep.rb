@@ -1,7 +1,12 @@
 # frozen_string_literal: true
 
-# bin/backup and bin/restore: what they say, and how they end.
+# bin/backup, bin/restore and bin/shop: what they say, and how they end.
 require_relative "lib/upper_branch_server"
+
+def shop_file
+  database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"), limits: nil)
+  UpperBranchServer::Keeping::ShopFile.new(UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load))
+end
 
 keeping = UpperBranchServer::Keeping::Backup.new(ENV.fetch("DATABASE_URL"))
 command, path, look = ARGV
@@ -16,8 +21,16 @@ begin
     old = look ? nil : keeping.restore(path)
     puts "#{path}: of #{told['at']}, #{told['tables']['jobs']} jobs, #{told['tables']['entries']} entries, whole."
     puts(look ? "Nothing was changed." : "It is in its place. What was there before: database #{old}.")
+  when "export"
+    abort "#{path} is there already: give another name." if File.exist?(path)
+    puts "#{path}: #{shop_file.out(path)} jobs."
+  when "import"
+    came = shop_file.in(path)
+    puts "#{path}: #{came[:jobs]} jobs, #{came[:cards]} cards, #{came[:machines]} machines."
+    came[:refused].each { |what, why| puts "  not taken in: #{what}: #{why}" }
   end
-rescue UpperBranchServer::Keeping::Backup::Bad, UpperBranchServer::Keeping::Tools::Failed => e
+rescue UpperBranchServer::Keeping::ShopFile::Bad,
+       UpperBranchServer::Keeping::Backup::Bad, UpperBranchServer::Keeping::Tools::Failed => e
   abort "#{e.message}. Nothing was changed."
 rescue Sequel::DatabaseError => e
   abort "The database does not do it: #{e.message.lines.first.strip}. Nothing was changed."

@@ -11,7 +11,7 @@ module UpperBranch
     #
     # Its shape (types, required fields) is checked before by the schema of its kind; here it is meaning.
     class Entry
-      NO_MACHINE = "It stands before any machine was named, or that machine is no longer known"
+      NO_MACHINE = "It stands before any machine was named, or that machine is no longer known."
 
       attr_reader :id, :kind, :data
 

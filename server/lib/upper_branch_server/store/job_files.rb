@@ -34,11 +34,12 @@ module UpperBranchServer
           **pictures.sort.to_h { |photo, bytes| ["photos/#{photo}.jpg", bytes] } }
       end
 
-      # The readings of a job as CSV, the oldest first.
+      # The readings of a job as CSV, the oldest first; none where its machine is known no more.
       def readings(id)
         stored = @jobs.find(id)
         times = stored.entries.to_h { |entry| [entry["id"], entry["at"]] }
-        rows = @jobs.replay(stored.entries).findings.select { |one| one.kind == :check && one.reading }
+        job = UpperBranch::Job.replay(@jobs.catalogue, stored.entries)
+        rows = job.findings.select { |one| one.kind == :check && one.reading }
         CSV.generate do |csv|
           csv << COLUMNS
           rows.each do |one|
