@@ -20,8 +20,13 @@ export function ProblemBar(props: { parcels: Parcel[]; outbox: Outbox; catalogue
       {waiting[0]?.problem && (
         <div className="flex flex-wrap items-center gap-3">
           <p className="min-w-60 flex-1">
-            <strong>{waiting[0].problem.title}.</strong> {waiting[0].problem.detail} {count(waiting.length, "waits")}{" "}
-            here.
+            {/* That nothing answers is said at the head of the page already. */}
+            {waiting[0].problem.status !== 0 && (
+              <>
+                <strong>{waiting[0].problem.title}.</strong> {waiting[0].problem.detail}{" "}
+              </>
+            )}
+            {count(waiting.length, "waits")} here.
           </p>
           <Button onClick={() => void outbox.flush()}>Send now</Button>
         </div>

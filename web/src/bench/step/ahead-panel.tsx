@@ -56,7 +56,7 @@ export function AheadPanel() {
   if (away || !last || last.version === job.version || same(last.planned, job.trace.next)) return null;
   return (
     <Card aria-label="Planned ahead" className="border-2! border-edge!">
-      <p role="status">It was planned: {last.planned.says} With all of it judged, the step is another one.</p>
+      <p role="status">It was planned: “{last.planned.says}”. With all of it judged, the step is another one.</p>
       <Button look="quiet" className="mt-1" onClick={() => setLast(null)}>
         Good
       </Button>

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { act, screen, waitFor } from "@testing-library/react";
+import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import { entry } from "../../api/entries";
@@ -7,7 +8,8 @@ import type { Ahead } from "../../api/types";
 import { heardOfServer } from "../../kept/signal";
 import type { Parcel } from "../../outbox/types";
 import { atDesk } from "../../testing/desk";
-import { job } from "../../testing/render";
+import { catalogue, draw, job } from "../../testing/render";
+import { DeskProvider } from "../desk";
 import { AheadPanel } from "./ahead-panel";
 import { plannedAfter } from "./planned-ahead";
 
@@ -68,6 +70,37 @@ describe("the bench without a signal", () => {
     await lost(parcel("pump-shot", "weak"));
     expect(await screen.findByRole("heading", { name: "Pump cup" })).toBeTruthy();
     expect(screen.getByRole("button", { name: "Take it" })).toBeTruthy();
+  });
+
+  it("says where the judgement led elsewhere than planned, once the server answers", async () => {
+    vi.spyOn(api, "ahead").mockResolvedValue({ version: 2, ahead: sheet });
+    const other = { ...job().trace.next, kind: "repair", check: null } as never;
+    const before = job({ next });
+    const after = { ...job({ next: other }), version: before.version + 1 };
+    function Bench() {
+      const [judged, setJudged] = useState(false);
+      const desk = {
+        ...{ catalogue: catalogue(), outbox: null as never, add: () => Promise.resolve() },
+        job: judged ? after : before,
+        parcels: judged ? [] : [parcel("pump-shot", "weak")],
+      };
+      return (
+        <DeskProvider value={desk}>
+          <AheadPanel />
+          <button onClick={() => setJudged(true)}>judged</button>
+        </DeskProvider>
+      );
+    }
+    heardOfServer(false);
+    const { user, client } = draw(<Bench />);
+    await waitFor(() => expect(client.isFetching()).toBe(0));
+    act(() => heardOfServer(false));
+    await screen.findByRole("heading", { name: "Pump cup" });
+    act(() => heardOfServer(true));
+    await user.click(screen.getByRole("button", { name: "judged" }));
+    expect((await screen.findByRole("status")).textContent).toContain("It was planned: “Pump cup”. With");
+    await user.click(screen.getByRole("button", { name: "Good" }));
+    expect(screen.queryByRole("status")).toBeNull();
   });
 
   it("says where nothing was planned", async () => {
