@@ -68,6 +68,7 @@ export const queries = {
     queryOptions({
       queryKey: ["mixture", family, sizes],
       queryFn: ({ signal }) => api.mixtureCurve(family, JSON.parse(sizes) as Record<string, unknown>, signal),
+      networkMode: "online", // it waits for the signal, and is asked for by itself when that is back
       staleTime: Infinity,
       gcTime: 60_000,
       retry: false,
