@@ -78,6 +78,17 @@ RSpec.describe "People" do
       expect(status_of("/")).to eq 200
     end
 
+    # An address is the same however it is written: a router that unescapes it must not be a way round the door.
+    it "see nothing by another way of writing the address" do
+      ["/%61pi/v1/jobs", "/api/%76%31/jobs", "//api/v1/jobs", "/./api/v1/jobs", "/api//v1/jobs", "/api/v1/jobs/",
+       "/x/../api/v1/jobs", "/%2e/api/v1/jobs", "/api%2fv1%2fjobs", "/API/v1/jobs", "/api/v1/account/../jobs",
+       "/api/v1/owner/..%2fjobs", "/%2561pi/v1/jobs"].each do |path|
+        get path
+        told = last_response.body
+        expect(told).not_to include('"jobs"'), "#{path}: #{last_response.status} #{told[0, 80]}"
+      end
+    end
+
     it "join by a link that opens once, and are signed in" do
       code = people.invite(role: "lead")
       expect(get_json("/api/v1/join/#{code.downcase}")).to eq("role" => "lead", "login" => nil, "name" => nil)
@@ -159,6 +170,8 @@ RSpec.describe "People" do
       joined("trainee", "lee", under: lead[:id])
       post_json("/api/v1/jobs/#{job['id']}/entries",
                 { version: 4, entries: [entry("close", as: "unproven", reason: "sold")] })
+      expect(last_response.status).to eq 403
+      job_with(entry("close", as: "unproven", reason: "sold"))
       expect(last_response.status).to eq 403
       post_json("/api/v1/jobs/#{job['id']}/owner-links", {})
       expect(last_response.status).to eq 403

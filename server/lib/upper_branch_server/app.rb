@@ -97,6 +97,7 @@ module UpperBranchServer
 
     post "/api/v1/jobs" do
       data = signed(entries_as("NewJob"))
+      fit_for(data["entries"], data["id"])
       stored, traced, new = settings.store.create(data["id"], data["title"].strip, data["entries"])
       status(new ? 201 : 200)
       answer_job(stored, traced)

@@ -2,7 +2,9 @@
 
 module UpperBranchServer
   # Before the routes: an address whose escapes are no UTF-8 text, or hold the NUL character, is refused here (400),
-  # since nothing behind it is made for such strings. A query that Rack cannot take apart is refused too.
+  # since nothing behind it is made for such strings. A query that Rack cannot take apart is refused too. And an address
+  # is the same however it is written: letters that need no escape stand plain, slashes once (RFC 3986, 6.2.2), before
+  # anybody asks who may go there - the router would find its way by the other one too.
   class WellFormed
     def initialize(app)
       @app = app
@@ -10,7 +12,10 @@ module UpperBranchServer
 
     def call(env)
       field = ill_formed(env)
-      return @app.call(env) unless field
+      unless field
+        env["PATH_INFO"] = plain(env["PATH_INFO"])
+        return @app.call(env)
+      end
 
       what = field == "path" ? "The address" : "The part of the address behind the question mark"
       problem = Problem.unreadable(field, "#{what} is not plain text: open it from the page again.")
@@ -22,6 +27,14 @@ module UpperBranchServer
     end
 
     private
+
+    UNRESERVED = /\A[A-Za-z0-9._~-]\z/
+    private_constant :UNRESERVED
+
+    def plain(path)
+      path.gsub(/%\h\h/) { |escaped| escaped[1..].hex.chr.then { |char| UNRESERVED.match?(char) ? char : escaped } }
+          .squeeze("/")
+    end
 
     def ill_formed(env)
       if !text?(env["PATH_INFO"])
