@@ -9,6 +9,7 @@ require_relative "writers"
 RSpec.describe "Drills" do
   let(:server) { RealServer.new(workers: workers) }
   let(:seconds) { Float(ENV.fetch("DRILL_SECONDS", "3")) }
+  let(:some) { (seconds * 15).ceil } # entries before and after what happens
   let(:workers) { seconds < 3 ? 1 : 2 } # the short form is soon there
 
   before { ServerUnderTest.clean }
@@ -32,21 +33,22 @@ RSpec.describe "Drills" do
     expect(ServerUnderTest.store.chain.broken).to be_empty
   end
 
-  def back(limit = 60)
+  # s until it answers
+  def back(limit = 60, which = server)
     began = now
-    sleep 0.05 until server.answers? || now - began > limit
+    Thread.pass until which.answers? || now - began > limit
     now - began
   end
 
   it "the server is killed under ten writers: nothing acknowledged is lost" do
     server.start
     writers = Writers.new(server.url, 10).start
-    sleep(seconds / 2)
+    writers.write_on(some)
     server.kill
     began = now
     server.start
     away = now - began
-    sleep(seconds / 2)
+    writers.write_on(some)
     writers.stop
     expect_nothing_lost(writers)
     told("server killed", acknowledged: writers.list.size, lost: 0, away: away.round(1))
@@ -56,13 +58,12 @@ RSpec.describe "Drills" do
   it "PostgreSQL is killed under ten writers: nothing acknowledged is lost, and it says so meanwhile" do
     server.start
     writers = Writers.new(server.url, 10).start
-    sleep(seconds / 2)
+    writers.write_on(some)
     data = ENV.fetch("TEST_PG_DATA")
     Process.kill(:KILL, Integer(File.foreach(File.join(data, "postmaster.pid")).first))
-    sleep(seconds / 3)
     run_postgres(data)
     away = back
-    sleep(seconds / 2)
+    writers.write_on(some)
     writers.stop
     expect_nothing_lost(writers)
     expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
@@ -90,14 +91,14 @@ RSpec.describe "Drills" do
   it "PostgreSQL is away for a while: nothing is lost, and it goes on by itself" do
     server.start
     writers = Writers.new(server.url, 10).start
-    sleep(seconds / 3)
+    writers.write_on(some)
     data = ENV.fetch("TEST_PG_DATA")
     with = options(data)
     postgres("pg_ctl", "-D", data, "-m", "immediate", "-w", "stop")
     sleep(seconds)
     run_postgres(data, with)
     again = back
-    sleep(seconds / 3)
+    writers.write_on(some)
     writers.stop
     expect_nothing_lost(writers)
     expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
@@ -114,20 +115,16 @@ RSpec.describe "Drills" do
       url = "postgres://postgres:x@127.0.0.1:#{with[/-p (\d+)/, 1]}/postgres"
       full = RealServer.new(workers: workers, DATABASE_URL: on(url), DATA_DIR: disk).start
       writers = Writers.new(full.url, 4).start
-      sleep(seconds / 3)
+      writers.write_on(some)
       system("dd", "if=/dev/zero", "of=#{disk}/filler", "bs=1M", "count=300", err: File::NULL)
-      said = []
-      60.times do
-        sleep 0.25
-        said |= writers.refusals
-        break if said.any? { |status,| status == 507 }
-      end
+      writers.refused_with(507)
       File.delete("#{disk}/filler")
       # perhaps it never ended
       run_postgres("#{disk}/data", with) unless postgres("pg_ctl", "-D", "#{disk}/data", "status")
-      sleep 0.1 until full.answers?
-      sleep(seconds / 3)
+      expect(back(120, full)).to be < 120
+      writers.write_on(some)
       writers.stop
+      said = writers.refusals
       expect(said).to include [507, "/problems/disk-full"]
       there = UpperBranchServer.connect(url, limits: nil)
       lost = writers.list - there[:entries].where(kind: "note").select_map(%i[job_id id])
@@ -204,7 +201,7 @@ RSpec.describe "Drills" do
     writers = Writers.new(server.url, 10).start
     folder = Dir.mktmpdir
     keeping = UpperBranchServer::Keeping::Backup.new(ENV.fetch("DATABASE_URL"))
-    sleep(seconds / 3)
+    writers.write_on(some)
     before = writers.list
     began = now
     path = keeping.take(folder)

@@ -8,6 +8,7 @@ require "securerandom"
 #
 #   writers = Writers.new(server.url, 10).start
 #   ... something happens ...
+#   writers.write_on(50)
 #   writers.stop        # each sends what it still has
 #   writers.acknowledged.size
 class Writers
@@ -18,6 +19,8 @@ class Writers
     @count = count
     @acknowledged = Queue.new # [job, entry id]
     @refused = Queue.new      # [status, type]
+    @lock = Mutex.new
+    @answered = ConditionVariable.new
   end
 
   def start
@@ -32,11 +35,29 @@ class Writers
     self
   end
 
+  # Waits until so many more are acknowledged, however busy the machine is. Raises after two minutes.
+  def write_on(count)
+    wanted = @acknowledged.size + count
+    wait("the writers are not answered") { @acknowledged.size >= wanted }
+  end
+
+  # Waits until one of them has been refused with this status.
+  def refused_with(status)
+    wait("nobody is refused with #{status}") { refusals.any? { |one,| one == status } }
+  end
+
   # Entries that were acknowledged: [[job, id], ...]
   def list = Array.new(@acknowledged.size) { @acknowledged.pop }.each { |one| @acknowledged << one }
   def refusals = Array.new(@refused.size) { @refused.pop }.each { |one| @refused << one }
 
   private
+
+  # Looks whenever a writer has been answered.
+  def wait(what)
+    Timeout.timeout(120, nil, what) do
+      @lock.synchronize { @answered.wait(@lock, 1) until yield }
+    end
+  end
 
   def made
     id = SecureRandom.uuid
@@ -53,6 +74,7 @@ class Writers
       entry = { id: SecureRandom.uuid, kind: "note", data: { text: "note #{version}" } }
       version = sent(job, version, entry)
       @acknowledged << [job, entry[:id]]
+      @answered.signal
     end
   end
 
@@ -63,6 +85,7 @@ class Writers
       return body["version"] if status == 200
 
       @refused << [status, body["type"]]
+      @answered.signal
       raise "refused: #{status} #{body}" unless [0, 503, 507].include?(status)
 
       sleep 0.05
