@@ -116,6 +116,20 @@ describe("the outbox", () => {
     },
   );
 
+  it("whose page is gone tries nothing again, and keeps what waits for the next page", async () => {
+    const { outbox, server, timers, open } = shop(() => problem(0));
+    await outbox.add("a", [note("1")]);
+    outbox.rest();
+    expect(timers).toEqual([]);
+    const sent = outbox.add("a", [note("2")]);
+    outbox.rest();
+    await sent;
+    expect(timers).toEqual([]);
+    server.answer = () => null;
+    await open().flush();
+    expect(server.stored.map((one) => textOf(one))).toEqual(["1", "2"]);
+  });
+
   it.each([400, 404, 409, 413, 415, 422])("sets aside what is refused with %i, and nothing is lost", async (status) => {
     const { outbox } = shop(() => problem(status));
     await outbox.add("a", [note("1"), note("2")]);

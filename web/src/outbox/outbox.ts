@@ -30,6 +30,8 @@ export class Outbox {
   /** How long the server has asked to wait, ms. */
   #asked = 0;
   #callOff: (() => void) | null = null;
+  /** Nobody shows it any more: nothing is tried again until somebody asks. */
+  #resting = false;
   /** The browser's store takes nothing more (full, or forbidden): what is written lives as long as this page. */
   #unkept = false;
 
@@ -62,11 +64,19 @@ export class Outbox {
 
   /** Sends what is queued: on start, when the signal comes back, or because somebody asks. */
   flush(): Promise<void> {
+    this.#resting = false;
     this.#callOff?.();
     this.#callOff = null;
     if (this.#sending) this.#again = true;
     else this.#sending = this.#rounds();
     return this.#sending;
+  }
+
+  /** Its page is gone: what waits stays in the store for the next one, and nothing goes out after. */
+  rest(): void {
+    this.#resting = true;
+    this.#callOff?.();
+    this.#callOff = null;
   }
 
   /** Refused parcels again as they are; after somebody else's entries where those were in the way. */
@@ -119,7 +129,7 @@ export class Outbox {
       this.#sending = null;
     }
     if (!waits) this.#pause = FIRST_PAUSE;
-    else {
+    else if (!this.#resting) {
       this.#callOff = this.#around.later(() => void this.flush(), Math.max(this.#pause, this.#asked));
       this.#asked = 0;
       this.#pause = Math.min(this.#pause * 2, LONGEST_PAUSE);

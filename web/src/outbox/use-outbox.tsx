@@ -24,6 +24,7 @@ export function OutboxRoot({ children }: { children: ReactNode }) {
     return () => {
       window.removeEventListener("online", online);
       window.removeEventListener("storage", changed);
+      outbox.rest();
     };
   }, [outbox]);
   return <Current.Provider value={outbox}>{children}</Current.Provider>;

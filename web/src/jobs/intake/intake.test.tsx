@@ -93,7 +93,10 @@ function intake() {
 }
 const taking = () =>
   vi.spyOn(api, "createJob").mockImplementation(({ id }) => Promise.resolve({ id, version: 1 } as Job));
-const sentTo = (create: ReturnType<typeof taking>): NewJob => create.mock.lastCall?.[0] as NewJob;
+const sentTo = async (create: ReturnType<typeof taking>): Promise<NewJob> => {
+  await waitFor(() => expect(create).toHaveBeenCalled());
+  return create.mock.lastCall?.[0] as NewJob;
+};
 
 describe("a new job", () => {
   it("goes out whole: machine, shop's ways, card, complaint with its conditions, past; then the bench opens", async () => {
@@ -108,7 +111,7 @@ describe("a new job", () => {
     await user.click(screen.getByText("Tune-up"));
     expect(screen.getByText("1 complaint noted.")).toBeTruthy();
     await user.click(screen.getByText("Start tracing"));
-    const { id, title, entries } = sentTo(create);
+    const { id, title, entries } = await sentTo(create);
     expect(title).toBe("Cider press: Hesitation");
     expect(entries[0]).toMatchObject({
       kind: "machine",
@@ -145,7 +148,7 @@ describe("a new job", () => {
     await user.clear(screen.getByLabelText("Power"));
     await user.type(screen.getByLabelText("Power"), "40");
     await user.click(screen.getByText("Start tracing"));
-    expect(sentTo(create).entries[0]?.data).toMatchObject({
+    expect((await sentTo(create)).entries[0]?.data).toMatchObject({
       carburetors: 2,
       cylinders: 4,
       engine: { power: 40 },
@@ -158,8 +161,8 @@ describe("a new job", () => {
     const { user } = intake();
     await user.click(await screen.findByRole("radio", { name: /Winter round/ }));
     await user.click(screen.getByText("Start tracing"));
-    expect(sentTo(create).title).toBe("Single-barrel downdraft: Winter round");
-    expect(sentTo(create).entries[0]?.data).toMatchObject({ plan: "round" });
+    expect((await sentTo(create)).title).toBe("Single-barrel downdraft: Winter round");
+    expect((await sentTo(create)).entries[0]?.data).toMatchObject({ plan: "round" });
   });
 
   it("loses nothing on a reload, until the sheet is cleared", async () => {
@@ -217,7 +220,7 @@ describe("the machine on the sheet", () => {
     await user.click(screen.getByLabelText("Seen: Hesitation"));
     await user.click(screen.getByRole("radio", { name: /Diaphragm cube/ }));
     await user.click(screen.getByText("Start tracing"));
-    expect(sentTo(create)).toMatchObject({ title: "Press: inspection", entries: [{ kind: "machine" }] });
+    expect(await sentTo(create)).toMatchObject({ title: "Press: inspection", entries: [{ kind: "machine" }] });
   });
 });
 
@@ -239,6 +242,6 @@ describe("the complaint", () => {
     for (const text of ["For months", "No", "No", "Tune-up", "Tune-up"])
       await user.click(await screen.findByText(text));
     await user.click(screen.getByText("Start tracing"));
-    expect(sentTo(create).entries[0]).toMatchObject({ data: { context: {}, work: [] } });
+    expect((await sentTo(create)).entries[0]).toMatchObject({ data: { context: {}, work: [] } });
   });
 });
