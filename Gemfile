@@ -5,6 +5,7 @@ source "https://gems.invalid"
 Bundler.settings.set_command_option("mirror.https://gems.invalid/", Gem.sources.to_a.first)
 
 gem "csv", "~> 3.3"
+gem "diff-lcs", "~> 1.6", require: false
 gem "json_schemer", "~> 2.5"
 gem "matrix", "~> 0.4"
 gem "numo-narray", "~> 0.9.2"

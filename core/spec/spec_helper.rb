@@ -5,7 +5,8 @@ require "prop_check"
 require "tmpdir"
 require "json"
 
-CATALOGUE = UpperBranch::Catalogue.load
+BASE_TABLES = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
+CATALOGUE = UpperBranch::Catalogue.new(BASE_TABLES)
 
 # The worktop asked in a line, every field that is not given at its usual value.
 module WorktopTalk

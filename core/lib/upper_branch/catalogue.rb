@@ -19,8 +19,10 @@ module UpperBranch
     attr_reader :book, :kept, :stamp, :digests, :renames, :worktop, :geometry, :scale,
                 :symptoms, :effects, :faults, :checks, :parts
 
-    def self.load(directory = DEFAULT)
-      new(Loader.new(directory).read)
+    # layer: what a shop has changed over the files (Layer), or nil
+    def self.load(directory = DEFAULT, layer: nil)
+      tables = Loader.new(directory).read
+      new(layer ? layer.over(tables) : tables)
     end
 
     # tables: hash as Loader#read returns it

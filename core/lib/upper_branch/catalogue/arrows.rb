@@ -22,6 +22,7 @@ module UpperBranch
           checks.flat_map { |check| check.observes.map { |symptom, row| [check.id, row["words"], symptom] } }
         @read_as = catalogue.book.screws.read_as(features)
         @direct = faults.to_h { |fault| [fault.id, by_finding(fault)] }
+        @learned = faults.to_h { |fault| [fault.id, catalogue.book.learned.strengths(fault.id)] }
         @beside = observers(checks)
         freeze
       end
@@ -87,7 +88,9 @@ module UpperBranch
 
       def touches?(fault_id, finding_id)
         arrows = @direct[fault_id]
-        arrows.key?(finding_id) || @beside.fetch(finding_id, []).any? { |id| arrows.key?(id) }
+        arrows.key?(finding_id) || @learned[fault_id].key?(finding_id) || @beside.fetch(finding_id, []).any? do |id|
+          arrows.key?(id)
+        end
       end
 
       def capped(row)
@@ -101,7 +104,15 @@ module UpperBranch
         row.sum.positive? ? row.map { |value| value * (1 - check.miss) / row.sum } : row
       end
 
+      # What closed jobs taught takes the place of the tables, and is as far hidden, or fits the conditions, as theirs.
       def strength(fault_id, finding, word, hidden, conditions)
+        usual = by_tables(fault_id, finding, word, hidden, conditions)
+        taught = @learned[fault_id].dig(finding.id, word) or return usual
+        plain = by_tables(fault_id, finding, word, [], [])
+        plain.positive? ? taught * usual / plain : taught
+      end
+
+      def by_tables(fault_id, finding, word, hidden, conditions)
         own = direct(fault_id, finding.id, word, hidden, conditions)
         own.positive? ? own : by_sameness(fault_id, finding, word, hidden, conditions)
       end

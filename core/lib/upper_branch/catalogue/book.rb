@@ -18,6 +18,7 @@ module UpperBranch
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
         "screws" => Sections::Screws, "chains" => Sections::Chains, "plans" => Sections::Plans,
         "loops" => Sections::Loops, "owner" => Sections::Owner,
+        "amendable" => Sections::Amendable, "learned" => Sections::Learned,
         "strip" => Sections::Strip, "work-steps" => Sections::WorkSteps, "sheets" => Sections::Sheets,
         "faults" => Sections::Faults, "checks" => Sections::Checks
       }.freeze

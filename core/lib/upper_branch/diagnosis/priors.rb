@@ -28,9 +28,10 @@ module UpperBranch
 
       private
 
-      # {fault id => factor} of what was answered at intake and of the shop's schools.
+      # {fault id => factor} of what was answered at intake, of the shop's schools, and of what its closed jobs taught.
       def factors_by_fault
         tables = @machine.options.filter_map { |option| option["odds"] } + @machine.schools.odds_tables
+        tables << @catalogue.book.learned.rates(@machine.family["id"])
         tables.each_with_object(Hash.new(1.0)) do |table, product|
           table.each { |id, factor| product[id] *= factor }
         end
