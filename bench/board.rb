@@ -14,9 +14,11 @@ require "tmpdir"
 ENV["SE_OFFLINE"] = "true"
 open_jobs = Integer(ARGV.fetch(0, 18_000))
 closed_jobs = Integer(ARGV.fetch(1, 2_000))
-catalogue = UpperBranch::Catalogue.load
+tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
+catalogue = UpperBranch::Catalogue.new(tables)
 database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
-app = UpperBranchServer::App.assemble(store: UpperBranchServer::Store.new(database, catalogue), catalogue: catalogue)
+knowledge = UpperBranchServer::Knowledge.new(database, tables, unchanged: catalogue)
+app = UpperBranchServer::App.assemble(knowledge: knowledge)
 
 # Made-up words of the trade, so that a search finds some, many, or hardly any: word i stands in about one of 2 + 3 i.
 told = ["Fuel runs from the vent", "Pump shot weak", "Inlet seat swollen", "Bowl gummed", "Idle jet partly shut",

@@ -10,9 +10,11 @@ require "securerandom"
 require "stringio"
 require_relative "mutations"
 
-catalogue = UpperBranch::Catalogue.load
+tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
+catalogue = UpperBranch::Catalogue.new(tables)
 database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
-app = UpperBranchServer::App.assemble(store: UpperBranchServer::Store.new(database, catalogue), catalogue: catalogue)
+knowledge = UpperBranchServer::Knowledge.new(database, tables, unchanged: catalogue)
+app = UpperBranchServer::App.assemble(knowledge: knowledge)
 $stdout.sync = true
 chance = Random.new(4)
 entry = ->(kind, data) { { id: SecureRandom.uuid, kind: kind, data: data } }

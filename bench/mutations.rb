@@ -147,12 +147,12 @@ end
 
 if $PROGRAM_NAME == __FILE__
   require_relative "../server/lib/upper_branch_server"
-  catalogue = UpperBranch::Catalogue.load
+  tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
-  store = UpperBranchServer::Store.new(database, catalogue)
-  app = UpperBranchServer::App.assemble(store: store, catalogue: catalogue)
+  knowledge = UpperBranchServer::Knowledge.new(database, tables)
+  app = UpperBranchServer::App.assemble(knowledge: knowledge)
   job = SecureRandom.uuid
-  store.create(
+  knowledge.store.create(
     job,
     "Mutated",
     [{ "id" => SecureRandom.uuid, "kind" => "machine", "data" => { "family" => "car-one" } }]

@@ -11,8 +11,7 @@ RSpec.describe UpperBranchServer::App do
     expect(get_json("/health")).to include("status" => "ok", "process" => Process.pid)
     expect(get_json("/ready")["status"]).to eq "ok"
     away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
-    session = local(described_class.assemble(store: UpperBranchServer::Store.new(away, CATALOGUE),
-                                             catalogue: CATALOGUE))
+    session = local(described_class.assemble(knowledge: ServerUnderTest.knowledge_on(away)))
     session.get("/health")
     expect(session.last_response.status).to eq 200
     expect { session.get("/ready") }.to output(/ConnectionError/).to_stderr
@@ -60,7 +59,7 @@ RSpec.describe UpperBranchServer::App do
       expect(last_response.headers["retry-after"].to_i).to be_between(1, 600)
       expect(answer["detail"]).to match(/Wait \d+ (minutes|seconds)/)
       assert_response_schema_confirm(429)
-      other = local(described_class.assemble(store: ServerUnderTest.store, catalogue: CATALOGUE)) # another process
+      other = local(described_class.assemble(knowledge: ServerUnderTest.knowledge)) # another process
       other.get("/api/v1/owner/ABCD-EFGH-JKLM", {}, "HTTP_X_FORWARDED_FOR" => "203.0.113.9")
       expect(other.last_response.status).to eq 429
       other.get("/api/v1/owner/ABCD-EFGH-JKLM", {}, "REMOTE_ADDR" => "203.0.113.9")
@@ -194,7 +193,7 @@ RSpec.describe UpperBranchServer::App do
 
   it "says plainly that the database is away, and goes on when it is back" do
     away = Sequel.connect("postgres://nobody:x@127.0.0.1:1/none", test: false, connect_timeout: 1)
-    app = described_class.assemble(store: UpperBranchServer::Store.new(away, CATALOGUE), catalogue: CATALOGUE)
+    app = described_class.assemble(knowledge: ServerUnderTest.knowledge_on(away))
     session = local(app)
     session.get("/api/v1/jobs")
     expect(session.last_response.status).to eq 503
@@ -213,9 +212,9 @@ RSpec.describe UpperBranchServer::App do
   end
 
   it "answers a fault of its own without a stack trace" do
-    broken = UpperBranchServer::Store.new(ServerUnderTest.database, CATALOGUE)
-    allow(broken.shop).to receive(:board_order).and_raise("secret detail")
-    session = local(described_class.assemble(store: broken, catalogue: CATALOGUE))
+    broken = ServerUnderTest.knowledge_on(ServerUnderTest.database)
+    allow(broken.store.shop).to receive(:board_order).and_raise("secret detail")
+    session = local(described_class.assemble(knowledge: broken))
     expect { session.get("/api/v1/jobs") }.to output(/secret detail/).to_stderr
     expect(session.last_response.status).to eq 500
     expect(session.last_response.body).not_to match(/secret|\.rb/)

@@ -6,9 +6,9 @@ require_relative "server_helper"
 module AppWithAccounts
   def self.app
     @app ||= begin
-      store = ServerUnderTest.store
-      accounts = UpperBranchServer::People::Accounts.over(store: store, secret: "s" * 64, secure: false)
-      UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE, accounts: accounts)
+      knowledge = ServerUnderTest.knowledge
+      accounts = UpperBranchServer::People::Accounts.over(store: knowledge.store, secret: "s" * 64, secure: false)
+      UpperBranchServer::App.assemble(knowledge: knowledge, accounts: accounts)
     end
   end
 end

@@ -13,7 +13,7 @@ module ServerUnderTest
   TABLES = %w[
     entries photos owner_links jobs machines settings catalogues spec_cards logs attempts invitations
     account_password_hashes account_login_failures account_lockouts account_active_session_keys account_otp_keys
-    account_authentication_audit_logs accounts lookers
+    account_authentication_audit_logs accounts lookers amendments closed_jobs verdicts
   ].freeze
 
   # As the owner of the tables, who migrates and empties them.
@@ -39,11 +39,20 @@ module ServerUnderTest
   end
 
   def self.store
-    @store ||= UpperBranchServer::Store.new(database, CATALOGUE)
+    knowledge.store
+  end
+
+  # The catalogue of all specs, until one changes it.
+  def self.knowledge
+    @knowledge ||= knowledge_on(database)
+  end
+
+  def self.knowledge_on(database)
+    UpperBranchServer::Knowledge.new(database, BASE_TABLES, unchanged: CATALOGUE)
   end
 
   def self.rack
-    @rack ||= UpperBranchServer::App.assemble(store: store, catalogue: CATALOGUE)
+    @rack ||= UpperBranchServer::App.assemble(knowledge: knowledge)
   end
 
   def self.clean
@@ -51,6 +60,7 @@ module ServerUnderTest
       owner.run("SET LOCAL session_replication_role = replica") # no triggers, or entries would refuse
       owner.run("TRUNCATE #{TABLES.join(', ')}")
     end
+    knowledge.refresh
   end
 end
 

@@ -25,11 +25,14 @@ module UpperBranch
       new(layer ? layer.over(tables) : tables)
     end
 
+    # A short sum of tables: two catalogues with the same are the same.
+    def self.stamp(tables) = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
+
     # tables: hash as Loader#read returns it
     def initialize(tables)
       @book = Book.new(tables)
       @scale = tables["scale"]
-      @stamp = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]
+      @stamp = Catalogue.stamp(tables)
       @digests = @book.digests
       @kept = BoundedCache.new(KEPT)
       read_records

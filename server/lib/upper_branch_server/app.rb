@@ -17,9 +17,9 @@ module UpperBranchServer
       "cache-control" => "public, max-age=31536000, immutable",
       "x-content-type-options" => "nosniff"
     }.freeze
-    # store: Store; catalogue: UpperBranch::Catalogue; web: folder of the built front end; accounts: middleware that
-    # knows who has signed in (People::Accounts), or nil at an open bench
-    def self.assemble(store:, catalogue:, web: WEB, accounts: nil)
+    # knowledge: Knowledge, or what answers like it; web: folder of the built front end; accounts: middleware that knows
+    # who has signed in (People::Accounts), or nil at an open bench
+    def self.assemble(knowledge:, web: WEB, accounts: nil)
       app = Class.new(self) do
         use WellFormed
         use Rack::Attack
@@ -27,25 +27,26 @@ module UpperBranchServer
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         use accounts if accounts
         set :accounts, !accounts.nil?
-        set :store, store
-        set :hub, Live::Hub.new(store.database)
+        set :knowledge, knowledge
+        # Asked anew each time: what the lead changes gives another store, and another stamp.
+        set(:store) { knowledge.store }
+        set(:stamp) { knowledge.stamp }
+        set(:cards) { knowledge.store.cards }
+        set(:logs) { knowledge.store.logs }
+        set(:board) { knowledge.store.board }
+        set :hub, Live::Hub.new(knowledge.store.database)
         set :contract, Contract.new
-        set :catalogue_json, JSON.generate(catalogue.shown)
-        set :stamp, catalogue.stamp
         set :public_folder, web
         set :preloads, Preloads.new(web)
-        set :cards, store.cards
-        set :logs, store.logs
-        set :board, store.board
       end
-      around(app, store)
+      around(app, knowledge)
     end
 
     # What stands before every route and is asked under any host name.
-    def self.around(app, store)
+    def self.around(app, knowledge)
       Rack::Builder.app do
         use RequestLog
-        use Liveness, store
+        use Liveness, knowledge
         run app
       end
     end
@@ -53,6 +54,7 @@ module UpperBranchServer
     disable :sessions, :show_exceptions, :raise_errors, :dump_errors, :logging, :method_override
     enable :static
     mime_type :webmanifest, "application/manifest+json"
+    mime_type :patch, "text/x-patch"
     set :protection, except: :http_origin # SameOrigin does that, in our words
     helpers Asked, People::Access
     set :static_cache_control, [:no_cache]
@@ -66,18 +68,20 @@ module UpperBranchServer
               "permissions-policy" => "camera=(self), microphone=(), geolocation=()"
       headers "strict-transport-security" => "max-age=31536000" if Where.secure?
       refuse_other_media unless request.get? || request.head?
+      settings.knowledge.refresh if request.path.start_with?("/api/")
       admit
     end
 
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
-             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People, Routes::Live
+             Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People, Routes::Live,
+             Routes::Knowledge, Routes::Learning
 
     get "/api/v1/catalogue" do
       etag settings.stamp
       cache_control :no_cache
       content_type :json
-      settings.catalogue_json
+      settings.knowledge.shown
     end
 
     get("/api/v1/schools") { answer(settings.store.shop.ways) }

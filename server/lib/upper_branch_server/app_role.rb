@@ -39,7 +39,7 @@ module UpperBranchServer
         GRANT USAGE ON SCHEMA public TO #{NAME};
         GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO #{NAME};
         GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO #{NAME};
-        REVOKE UPDATE, DELETE ON entries FROM #{NAME};
+        REVOKE UPDATE, DELETE ON entries, amendments FROM #{NAME};
         REVOKE INSERT, UPDATE, DELETE ON schema_info FROM #{NAME};
       SQL
     end

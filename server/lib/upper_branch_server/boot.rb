@@ -7,12 +7,13 @@ module UpperBranchServer
   module Boot
     class << self
       def app
-        catalogue = UpperBranch::Catalogue.load
+        tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
         @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
-        @store = Store.new(@database, catalogue)
+        @knowledge = Knowledge.new(@database, tables, changed: ->(_) { changed })
+        @knowledge.refresh
         Limits.set(@database)
         Journal.open(ENV.fetch("JOURNAL")) if ENV["JOURNAL"]
-        app = App.assemble(store: @store, catalogue: catalogue, accounts: accounts)
+        app = App.assemble(knowledge: @knowledge, accounts: accounts)
         Rack::Builder.app do
           use Rack::Deflater
           run app
@@ -24,21 +25,27 @@ module UpperBranchServer
       def accounts
         return unless Where.accounts?
 
-        People::Accounts.over(store: @store, secret: ENV.fetch("SESSION_SECRET"), secure: Where.secure?)
+        People::Accounts.over(store: @knowledge.store, secret: ENV.fetch("SESSION_SECRET"), secure: Where.secure?)
       end
 
       # Once a process serves: rows of the board that the last catalogue left behind are made anew, in the background.
       def tend
-        Projections::BoardRows.new(@store).renew_aside if @store
+        Projections::BoardRows.new(@knowledge.store).renew_aside if @knowledge
       end
 
       # What the first step on each kind of machine has to make anew: about two seconds. Before workers part it is made
       # once for all, in their shared memory; without workers in the background, and who asks meanwhile goes before it.
       def warm_up(aside:)
-        catalogue = @store&.jobs&.catalogue or return
+        catalogue = @knowledge&.catalogue or return
         return UpperBranch::Planning::WarmUp.run(catalogue) unless aside
 
         Thread.new { UpperBranch::Planning::WarmUp.run(catalogue) }.tap { |thread| thread.priority = -3 }
+      end
+
+      # The lead has changed the knowledge: rows of the board and what is kept ready are made anew, in the background.
+      def changed
+        tend
+        warm_up(aside: true)
       end
 
       # Before a process parts into workers: a connection that two of them speak on answers one with the other's rows.

@@ -9,10 +9,10 @@ module UpperBranchServer
   class Liveness
     HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
 
-    # store: Store
-    def initialize(app, store)
+    # knowledge: Knowledge
+    def initialize(app, knowledge)
       @app = app
-      @store = store
+      @knowledge = knowledge
     end
 
     def call(env)
@@ -28,11 +28,11 @@ module UpperBranchServer
     private
 
     def ready
-      wanted = @store.migrations_missing
+      wanted = @knowledge.store.migrations_missing
       return told(503, status: "not ready", title: "#{wanted} migrations are missing") if wanted.positive?
 
-      @store.shop.writable
-      told(200, status: "ok", catalogue: @store.catalogue.stamp)
+      @knowledge.store.shop.writable
+      told(200, status: "ok", catalogue: @knowledge.store.catalogue.stamp)
     rescue Sequel::Error => e
       Journal.error("ready", e)
       problem = DatabaseProblem.of(e)

@@ -79,13 +79,15 @@ module UpperBranch
       # As many limits as before, rising, and nothing that cannot be.
       def cuts(value, was, around)
         wanted = Array(was).size
-        unless value.is_a?(Array) && value.size == wanted && value.all? { |cut| number?(cut) }
-          return wanted == 1 ? "One number" : "#{wanted} numbers, as before"
-        end
+        return (wanted == 1 ? "One number" : "#{wanted} numbers, as before") unless numbers?(value, wanted)
         return "The lower limit comes first" unless value.each_cons(2).all? { |low, high| low < high }
 
-        low, high = around && around["physical"]
-        "Between #{low} and #{high}: beyond that nothing can be" if low && !value.all? { |cut| cut.between?(low, high) }
+        low, high = (around || {})["physical"]
+        "Between #{low} and #{high}: beyond that nothing can be" if low && value.any? { |cut| !cut.between?(low, high) }
+      end
+
+      def numbers?(value, wanted)
+        value.is_a?(Array) && value.size == wanted && value.all? { |cut| number?(cut) }
       end
     end
   end

@@ -57,17 +57,13 @@ module UpperBranch
 
       # The node of a place, or nil.
       def node(text, keys)
-        keys.reduce(Psych.parse(text).root) do |here, key|
-          next unless here
+        keys.reduce(Psych.parse(text).root) { |here, key| here && child(here, key) }
+      end
 
-          if here.mapping?
-            value(here, key)
-          else
-            here.sequence? && here.children.find do |row|
-              value(row, "id")&.value == key
-            end
-          end
-        end
+      def child(node, key)
+        return value(node, key) if node.mapping?
+
+        node.children.find { |row| value(row, "id")&.value == key } if node.sequence?
       end
 
       def value(mapping, key)

@@ -79,6 +79,8 @@ module UpperBranchServer
       def pass_on(told)
         if told["looking"]
           shown(told["looking"])
+        elsif told["knowledge"]
+          all.each { |stream| out(stream) unless stream.tell("again", {}) }
         else
           all.each do |stream|
             next unless stream.job.nil? || stream.job == told["job"]

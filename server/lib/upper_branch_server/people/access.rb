@@ -10,7 +10,7 @@ module UpperBranchServer
       # What only a lead does, and what a trainee does not: [method, address].
       LEADS = [
         ["POST", %r{\A/api/v1/schools\z}], ["POST", %r{\A/api/v1/cards(/import)?\z}], ["DELETE", %r{\A/api/v1/cards/}],
-        [nil, %r{\A/api/v1/(people(/|\z)|record\z)}]
+        ["POST", %r{\A/api/v1/(knowledge|learning)(/|\z)}], [nil, %r{\A/api/v1/(people(/|\z)|record\z)}]
       ].freeze
       NOT_TRAINEES = [
         ["POST", %r{/owner-links\z}], ["POST", %r{\A/api/v1/jobs/(file|zip)\z}], ["PUT", %r{\A/api/v1/machines/}],
