@@ -9,7 +9,7 @@ const FLOORS = [
   ["words", "ui", "offline"],
   ["keys", "outbox", "owner", "photos", "plot", "branch", "section", "cards"],
   ["people", "live"],
-  ["jobs"],
+  ["jobs", "knowledge"],
   ["worktop", "logs", "handbook", "records"],
   ["mixture"],
   ["instruments", "shell"],

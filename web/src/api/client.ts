@@ -2,6 +2,7 @@ import createClient from "openapi-fetch";
 import { problemOf } from "./problem";
 import type { paths } from "./schema.generated";
 import type {
+  Amendment,
   BoardQuestion,
   CardData,
   DataLog,
@@ -14,6 +15,7 @@ import type {
   RecordQuestion,
   Role,
   ShopWays,
+  Verdict,
 } from "./types";
 
 // The paths, what goes in and what comes out are those of server/openapi.yml; a wrong one does not compile.
@@ -68,6 +70,16 @@ export const api = {
   changePerson: (id: number, body: { role?: Role; under?: number; closed?: boolean }) =>
     taken(http.POST("/api/v1/people/{person}", { params: { path: { person: String(id) } }, body })),
   catalogue: () => taken(http.GET("/api/v1/catalogue")),
+  knowledge: () => taken(http.GET("/api/v1/knowledge")),
+  /** What may be changed of a record. record: as "/checks/pump-shot" */
+  knowledgeFields: (record: string) => taken(http.GET("/api/v1/knowledge/fields", { params: { query: { record } } })),
+  knowledgeEffect: (changes: Amendment[]) => taken(http.POST("/api/v1/knowledge/effect", { body: { changes } })),
+  changeKnowledge: (body: { version: number; changes: Amendment[]; reason: string; by?: string }) =>
+    taken(http.POST("/api/v1/knowledge", { body })),
+  learning: () => taken(http.GET("/api/v1/learning")),
+  proposalEffect: (at: string) => taken(http.POST("/api/v1/learning/effect", { body: { at } })),
+  judgeProposal: (body: { at: string; verdict: Verdict; version: number; by?: string }) =>
+    taken(http.POST("/api/v1/learning/verdicts", { body })),
   schools: () => taken(http.GET("/api/v1/schools")),
   chooseSchools: (ways: ShopWays) => taken(http.POST("/api/v1/schools", { body: ways })),
   board: ({ state, waits = [], q, from }: BoardQuestion) =>

@@ -52,6 +52,11 @@ export const queries = {
       placeholderData: keepPreviousData,
       refetchInterval: 30_000,
     }),
+  /** What the shop has changed over the knowledge. */
+  knowledge: () => queryOptions({ queryKey: ["knowledge"], queryFn: api.knowledge }),
+  knowledgeFields: (record: string) =>
+    queryOptions({ queryKey: ["knowledge", "fields", record], queryFn: () => api.knowledgeFields(record) }),
+  learning: () => queryOptions({ queryKey: ["knowledge", "learning"], queryFn: api.learning }),
   schools: () => queryOptions({ queryKey: ["schools"], queryFn: () => kept("schools", api.schools) }),
   cards: () => queryOptions({ queryKey: ["cards"], queryFn: () => kept("cards", api.cards) }),
   /** What each answer would lead to, as the job stands at a version; while the page lies idle. */

@@ -235,6 +235,120 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What this shop's leads have changed over the knowledge, the last first. */
+        get: operations["knowledge"];
+        put?: never;
+        post: operations["changeKnowledge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["knowledgeFields"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["knowledgeEffect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/shop.patch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["knowledgePatch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the closed jobs come to, and what they propose. */
+        get: operations["learning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learning/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposalEffect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learning/verdicts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["judgeProposal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools": {
         parameters: {
             query?: never;
@@ -1062,6 +1176,175 @@ export interface components {
                 says: string;
                 at: string;
             }[];
+        };
+        /** @description a number, a text, or a list of them; null gives the place back to the files */
+        AnyValue: ((number | null) | string | (number | string)[]) | null;
+        Amendment: {
+            at: string;
+            value: components["schemas"]["AnyValue"];
+        };
+        KnowledgeTrial: {
+            changes: components["schemas"]["Amendment"][];
+        };
+        KnowledgeChange: {
+            /** @description of the knowledge it was made against */
+            version: number;
+            changes: components["schemas"]["Amendment"][];
+            reason: string;
+            /** @description who changes it */
+            by?: string;
+        };
+        KnowledgeField: {
+            at: string;
+            name: string;
+            /** @enum {string} */
+            kind: "number" | "rate" | "strength" | "text" | "lines" | "cuts";
+            value?: components["schemas"]["AnyValue"];
+            file?: components["schemas"]["AnyValue"];
+            unit?: string;
+            least?: number;
+            most?: number;
+            letters?: {
+                id: string;
+                word: string;
+            }[];
+        };
+        Knowledge: {
+            version: number;
+            /** @description how many places the shop has its own word on */
+            standing: number;
+            changes: {
+                id: number;
+                at: string;
+                value: components["schemas"]["AnyValue"];
+                was: components["schemas"]["AnyValue"];
+                file: components["schemas"]["AnyValue"];
+                reason: string;
+                by: string | null;
+                /** @enum {string} */
+                source: "lead" | "learned";
+                created_at: string;
+                record: string;
+                field: string;
+                /** @description shelf of the handbook */
+                on: string | null;
+                record_id?: string;
+                stands: boolean;
+                /** @description the files no longer have this place */
+                lost: boolean;
+                /** @description the files have changed there since */
+                file_moved: boolean;
+            }[];
+        };
+        KnowledgeEffect: {
+            open: number;
+            looked: number;
+            jobs: {
+                id: string;
+                title: string;
+                before: components["schemas"]["JobInShort"];
+                after: components["schemas"]["JobInShort"];
+                moved: boolean;
+            }[];
+        };
+        JobInShort: {
+            next: string;
+            leading: {
+                name: string;
+                probability: number;
+            }[];
+            found: string[];
+        };
+        Proportion: {
+            seen: number;
+            of: number;
+            share?: number;
+            interval: number[];
+        };
+        Learning: {
+            /** @description closed jobs not reckoned yet */
+            left: number;
+            /** @description jobs the tables are worth */
+            strength: number;
+            record: {
+                jobs: number;
+                /** @description of which it is known what was wrong */
+                known: number;
+                sound: number;
+                repairs: components["schemas"]["Proportion"];
+                wrong: {
+                    id: string;
+                    name: string;
+                    seen: number;
+                    of: number;
+                }[];
+                calibration: {
+                    jobs: number;
+                    brier: number | null;
+                    interval: number[] | null;
+                    first: components["schemas"]["Proportion"];
+                    three: components["schemas"]["Proportion"];
+                    curve: {
+                        from: number;
+                        to: number;
+                        said: number;
+                        seen: components["schemas"]["Proportion"];
+                    }[];
+                };
+                minutes: {
+                    jobs: number;
+                    found?: number;
+                    house?: number;
+                    saved?: number;
+                    interval?: number[];
+                    sooner?: components["schemas"]["Proportion"];
+                };
+                checks: {
+                    id: string;
+                    name: string;
+                    times: number;
+                    minutes: number;
+                    bits: number;
+                    moved: number;
+                }[];
+            };
+            proposals: components["schemas"]["Proposal"][];
+        };
+        Proposal: {
+            at: string;
+            /** @enum {string} */
+            kind: "rate" | "strength" | "minutes";
+            name: string;
+            about: string;
+            says: string;
+            was: number;
+            becomes: number;
+            seen: number;
+            of: number;
+            expected: number | null;
+            interval: number[];
+            /** @description what stands in the tables now */
+            now: number | null;
+            /** @enum {string} */
+            standing: "open" | "taken" | "declined" | "frozen";
+        };
+        ProposalNamed: {
+            at: string;
+        };
+        ProposalVerdict: {
+            at: string;
+            /** @enum {string} */
+            verdict: "taken" | "declined" | "frozen" | "open";
+            version: number;
+            by?: string;
+        };
+        ProposalEffect: {
+            jobs: number;
+            brier: (number | null)[];
+            first: number[];
+            three: number[];
+            better: number;
+            worse: number;
         };
         ShopSchools: {
             chosen: {
@@ -3300,6 +3583,10 @@ export interface components {
                 name: string;
                 is: string;
                 features: string[];
+                /** @description to get there, by the way: warm, open, bench, apart */
+                minutes?: {
+                    [key: string]: number | null;
+                };
                 most?: {
                     carburetors: number;
                     cylinders: number;
@@ -3877,6 +4164,200 @@ export interface operations {
             };
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    knowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the layer and its history */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Knowledge"];
+                };
+            };
+        };
+    };
+    changeKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnowledgeChange"];
+            };
+        };
+        responses: {
+            /** @description changed for everybody */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Knowledge"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    knowledgeFields: {
+        parameters: {
+            query: {
+                /** @description JSON pointer of a record, as /checks/pump-shot */
+                record: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description what may be changed of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        fields: components["schemas"]["KnowledgeField"][];
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    knowledgeEffect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnowledgeTrial"];
+            };
+        };
+        responses: {
+            /** @description what it would do to open jobs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnowledgeEffect"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    knowledgePatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the layer as a unified diff of the files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/x-patch": string;
+                };
+            };
+        };
+    };
+    learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description record and proposals */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+        };
+    };
+    proposalEffect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposalNamed"];
+            };
+        };
+        responses: {
+            /** @description what it would have made of past jobs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalEffect"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    judgeProposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposalVerdict"];
+            };
+        };
+        responses: {
+            /** @description record and proposals */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
     };

@@ -74,3 +74,15 @@ export type Told = Schemas["Told"];
 export type Curve = NonNullable<Schemas["Curve"]>;
 /** A page of the board: state open (the default), closed, or waiting until a time; waits: what it waits for; q: words on the card; from: where it begins. */
 export type BoardQuestion = { state?: "open" | "closed" | "waiting"; waits?: string[]; q?: string; from?: number };
+/** What a lead may change of a record of the knowledge, and what the shop has changed so far. */
+export type KnowledgeField = Schemas["KnowledgeField"];
+export type Knowledge = Schemas["Knowledge"];
+export type KnowledgeRow = Knowledge["changes"][number];
+export type Amendment = Schemas["Amendment"];
+export type KnowledgeEffect = Schemas["KnowledgeEffect"];
+/** What closed jobs come to, and what they propose. */
+export type Learning = Schemas["Learning"];
+export type Proposal = Schemas["Proposal"];
+export type Proportion = Schemas["Proportion"];
+export type ProposalEffect = Schemas["ProposalEffect"];
+export type Verdict = Schemas["ProposalVerdict"]["verdict"];

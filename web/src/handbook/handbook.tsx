@@ -4,20 +4,34 @@ import type { Catalogue } from "../api/types";
 import { useCatalogue } from "../api/use-catalogue";
 import { Failed, Loading } from "../ui/state";
 import { finder } from "../words/finder";
-import { CheckPage, CircuitPage, FaultPage, HazardPage, MistakePage, SymptomPage } from "./pages";
+import { History } from "../knowledge/history";
+import { CheckPage, CircuitPage, FaultPage, HazardPage, MachinePage, MistakePage, SymptomPage } from "./pages";
 import { Primer } from "./primer";
 import { Schools } from "./schools";
 
-const SHELVES = ["circuits", "faults", "symptoms", "checks", "cautions", "mistakes", "schools", "primer"] as const;
+const SHELVES = [
+  "circuits",
+  "faults",
+  "symptoms",
+  "checks",
+  "machines",
+  "cautions",
+  "mistakes",
+  "schools",
+  "changes",
+  "primer",
+] as const;
 type Shelf = (typeof SHELVES)[number];
 const TITLE: Record<Shelf, string> = {
   circuits: "Circuits and parts",
   faults: "Faults",
   symptoms: "Complaints",
   checks: "Checks",
+  machines: "Machines",
   cautions: "Cautions",
   mistakes: "Mistakes",
   schools: "Schools",
+  changes: "Changed here",
   primer: "How it works",
 };
 
@@ -68,6 +82,8 @@ function Open({ catalogue }: { catalogue: Catalogue }) {
       </nav>
       {shelf === "schools" && !text ? (
         <Schools catalogue={catalogue} />
+      ) : shelf === "changes" && !text ? (
+        <History />
       ) : shelf === "primer" && !text ? (
         <Primer catalogue={catalogue} />
       ) : (
@@ -115,6 +131,7 @@ function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catal
   const fault = shelf === "faults" && by(catalogue.faults);
   const symptom = shelf === "symptoms" && by(catalogue.symptoms);
   const check = shelf === "checks" && by(catalogue.checks);
+  const machine = shelf === "machines" && by(catalogue.families);
   const hazard = shelf === "cautions" && by(catalogue.hazards);
   const mistake = shelf === "mistakes" && by(catalogue.mistakes);
   if (mistake) return <MistakePage mistake={mistake} catalogue={catalogue} />;
@@ -122,6 +139,7 @@ function Page({ shelf, id, catalogue }: { shelf: Shelf; id: string | null; catal
   if (fault) return <FaultPage fault={fault} catalogue={catalogue} />;
   if (symptom) return <SymptomPage symptom={symptom} catalogue={catalogue} />;
   if (check) return <CheckPage check={check} catalogue={catalogue} />;
+  if (machine) return <MachinePage machine={machine} catalogue={catalogue} />;
   if (hazard) return <HazardPage hazard={hazard} catalogue={catalogue} />;
   return <p className="text-dim">Choose a page on the left, or search.</p>;
 }
@@ -160,6 +178,7 @@ function itemsOf(catalogue: Catalogue): Item[] {
     ...faults,
     ...catalogue.symptoms.map((row) => item("symptoms", "", row, row.note, row.synonyms)),
     ...catalogue.checks.map((row) => item("checks", STAGE[row.stage] ?? "", row, `${row.minutes} min`, row.steps)),
+    ...catalogue.families.map((row) => item("machines", "", row, row.is)),
     ...catalogue.mistakes.map((row) => item("mistakes", "", row, row.instead)),
     ...catalogue.hazards.map((row) => item("cautions", "", row, row.caution)),
   ];

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Check, Symptom } from "../api/types";
+import { ChangeRecord } from "../knowledge/change-record";
 import { OnSection } from "./on-section";
 
 type Shared = { catalogue: Catalogue };
@@ -62,6 +63,7 @@ export function FaultPage({ fault, catalogue }: Shared & { fault: Catalogue["fau
       </Section>
       <OnSection catalogue={catalogue} part={fault.part_name} />
       {fault.from_memory && <p className="mt-4 text-sm text-dim">From memory: to be confirmed by the trade.</p>}
+      <ChangeRecord record={`/faults/${fault.id}`} name={fault.name} />
     </>
   );
 }
@@ -82,6 +84,7 @@ export function SymptomPage({ symptom, catalogue }: Shared & { symptom: Symptom 
           </div>
         ))}
       </Section>
+      <ChangeRecord record={`/symptoms/symptoms/${symptom.id}`} name={symptom.name} />
     </>
   );
 }
@@ -117,6 +120,35 @@ export function CheckPage({ check, catalogue }: Shared & { check: Check }) {
       <Section title="Cautions">
         <Links on="cautions" rows={catalogue.hazards.filter((hazard) => check.hazards.includes(hazard.id))} />
       </Section>
+      <ChangeRecord record={`/checks/${check.id}`} name={check.name} />
+    </>
+  );
+}
+
+const WAYS: [string, string][] = [
+  ["warm", "Cold to running warm"],
+  ["open", "Cover or bowl open on the engine"],
+  ["bench", "Carburetor off the engine"],
+  ["apart", "From the bench to apart"],
+];
+
+export function MachinePage({ machine, catalogue }: Shared & { machine: Catalogue["families"][number] }) {
+  const fitted = catalogue.features.filter((feature) => machine.features.includes(feature.id));
+  const minutes = (way: string) => {
+    const taken = machine.minutes?.[way];
+    return taken === null || taken === undefined ? "not done here" : `${taken} min`;
+  };
+  return (
+    <>
+      <Head kind="Machine" name={machine.name} />
+      <p className="mt-2">{machine.is}</p>
+      <Section title="As it usually comes">
+        <p>{fitted.map((feature) => feature.name).join(", ")}.</p>
+      </Section>
+      <Section title="Minutes to get there">
+        <Facts rows={WAYS.map(([way, name]) => [name, minutes(way)])} />
+      </Section>
+      <ChangeRecord record={`/families/families/${machine.id}`} name={machine.name} />
     </>
   );
 }

@@ -12,10 +12,12 @@ import { useStill } from "../ui/use-still";
 import { WhenSeen } from "../ui/when-seen";
 import { day } from "../words/day";
 import { ENDED } from "./ended";
+import { Learned } from "./learned/learned";
 
 const VIEWS = [
   { id: "jobs", name: "Jobs" },
   { id: "machines", name: "Machines" },
+  { id: "learned", name: "What they taught" },
 ];
 
 /** Everything there ever was: jobs by their words and what they were, machines by name. What is asked stands in the address. */
@@ -24,7 +26,8 @@ export function Records() {
   const [text, setText] = useState(place.get("q") ?? "");
   const asked = useStill(text.trim());
   const catalogue = useCatalogue();
-  const machines = place.get("show") === "machines";
+  const view = VIEWS.find((one) => one.id === place.get("show"))?.id ?? "jobs";
+  const machines = view === "machines";
   const put = (name: string, value: string) =>
     setPlace(
       (now) => {
@@ -44,57 +47,65 @@ export function Records() {
         <h1 className="text-3xl">Records</h1>
         <Segmented
           label="What is searched"
-          value={machines ? "machines" : "jobs"}
+          value={view}
           options={VIEWS}
-          onChange={(view) => put("show", view === "machines" ? view : "")}
+          onChange={(id) => put("show", id === "jobs" ? "" : id)}
         />
-        <label className="max-sm:w-full sm:ml-auto">
-          <span className="sr-only">Search the records</span>
-          <input
-            type="search"
-            placeholder={machines ? "Name, serial, owner" : "Any words: swollen seat, press, wasp nest"}
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              put("q", event.target.value.trim());
-            }}
-            className="min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3 sm:w-96"
-          />
-        </label>
-      </div>
-      <div className="mb-4 grid grid-cols-2 gap-3 md:grid-cols-4">
-        <ChoiceField
-          label="Kind of machine"
-          value={family}
-          options={[["", "any"], ...families.map((row) => [row.id, row.name] as const)]}
-          onChange={(id) => put("family", id)}
-        />
-        {!machines && (
-          <>
-            <ChoiceField
-              label="How it ended"
-              value={place.get("ended") ?? ""}
-              options={[["", "any way"], ...Object.entries(ENDED)]}
-              onChange={(id) => put("ended", id)}
+        {view !== "learned" && (
+          <label className="max-sm:w-full sm:ml-auto">
+            <span className="sr-only">Search the records</span>
+            <input
+              type="search"
+              placeholder={machines ? "Name, serial, owner" : "Any words: swollen seat, press, wasp nest"}
+              value={text}
+              onChange={(event) => {
+                setText(event.target.value);
+                put("q", event.target.value.trim());
+              }}
+              className="min-h-12 w-full rounded-xl border-2 border-edge bg-raised px-3 sm:w-96"
             />
-            <Day label="Begun from" value={place.get("after") ?? ""} onChange={(day) => put("after", day)} />
-            <Day label="to" value={place.get("before") ?? ""} onChange={(day) => put("before", day)} />
-          </>
+          </label>
         )}
       </div>
-      {machines ? (
-        <Machines question={{ q: asked, family }} name={name} />
+      {view === "learned" ? (
+        <Learned />
       ) : (
-        <Jobs
-          question={{
-            q: asked,
-            family,
-            ...(isEnded(place.get("ended")) && { ended: place.get("ended") as RecordRow["ended"] }),
-            after: place.get("after") ?? "",
-            before: place.get("before") ?? "",
-          }}
-          name={name}
-        />
+        <>
+          <div className="mb-4 grid grid-cols-2 gap-3 md:grid-cols-4">
+            <ChoiceField
+              label="Kind of machine"
+              value={family}
+              options={[["", "any"], ...families.map((row) => [row.id, row.name] as const)]}
+              onChange={(id) => put("family", id)}
+            />
+            {!machines && (
+              <>
+                <ChoiceField
+                  label="How it ended"
+                  value={place.get("ended") ?? ""}
+                  options={[["", "any way"], ...Object.entries(ENDED)]}
+                  onChange={(id) => put("ended", id)}
+                />
+                <Day label="Begun from" value={place.get("after") ?? ""} onChange={(day) => put("after", day)} />
+                <Day label="to" value={place.get("before") ?? ""} onChange={(day) => put("before", day)} />
+              </>
+            )}
+          </div>
+          {machines ? (
+            <Machines question={{ q: asked, family }} name={name} />
+          ) : (
+            <Jobs
+              question={{
+                q: asked,
+                family,
+                ...(isEnded(place.get("ended")) && { ended: place.get("ended") as RecordRow["ended"] }),
+                after: place.get("after") ?? "",
+                before: place.get("before") ?? "",
+              }}
+              name={name}
+            />
+          )}
+        </>
       )}
     </>
   );

@@ -15,6 +15,9 @@ module UpperBranch
       # Where it lies with a chance of 95 %, by the normal curve about the mean: [low, high]
       def interval = [[mean - (1.96 * deviation), 0.0].max, [mean + (1.96 * deviation), 1.0].min]
 
+      # How far what was seen lies from what the base expects, in standard deviations of chance (binomial).
+      def surprise = ((seen - (base * of)) / Math.sqrt(base * (1 - base) * of)).abs
+
       # How far the odds have moved from those of the base.
       def odds_factor = mean / (1 - mean) / (base / (1 - base))
     end

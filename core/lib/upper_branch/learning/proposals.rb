@@ -46,10 +46,16 @@ module UpperBranch
 
         beta = Beta.new(base: [expected / jobs, 0.999].min, strength: @strength, seen: seen, of: jobs)
         factor = beta.odds_factor.clamp(*@numbers["factors"]).round(2)
-        return unless moved?(factor, @numbers["rate_moves"])
+        return unless moved?(factor, @numbers["rate_moves"]) && worth_a_word?(beta)
 
         Proposal.new(kind: "rate", at: place("rates", family, fault), about: { family: family, fault: fault }, was: 1.0,
                      becomes: factor, seen: seen, of: jobs, expected: expected.round(1), interval: beta.interval)
+      end
+
+      # More than chance does now and then, and not by a single job.
+      def worth_a_word?(beta)
+        (beta.seen >= @numbers["seen"] || beta.base * beta.of >= @numbers["expected"]) &&
+          beta.surprise >= @numbers["surprise"]
       end
 
       def strengths
@@ -58,7 +64,7 @@ module UpperBranch
 
           base = [tables / looked, 0.99].min
           beta = Beta.new(base: base, strength: @strength, seen: seen, of: looked)
-          next unless (beta.mean - base).abs >= @numbers["strength_moves"]
+          next unless (beta.mean - base).abs >= @numbers["strength_moves"] && worth_a_word?(beta)
 
           Proposal.new(kind: "strength", at: place("strengths", fault, check, word),
                        about: { fault: fault, check: check, word: word }, was: base.round(3),

@@ -46,7 +46,7 @@ module UpperBranchServer
         # ids: of the changes that stand; lost: of those whose place is gone
         def change(row, ids, lost)
           now = UpperBranch::Catalogue::Place.read(settings.knowledge.files, UpperBranch::Catalogue::Place.keys(row["at"]))
-          row.slice("id", "at", "value", "was", "reason", "by", "source", "created_at")
+          row.slice("id", "at", "value", "was", "file", "reason", "by", "source", "created_at")
              .merge(fields.about(row["at"]), stands: ids.include?(row["id"]), lost: lost.include?(row["id"]),
                                              file_moved: row["file"] != now && ids.include?(row["id"]))
         end

@@ -25,7 +25,7 @@ module UpperBranch
 
         private
 
-        def shown_family(row) = row.slice("id", "name", "is", "features").merge(row.slice("most", "engine"))
+        def shown_family(row) = row.slice("id", "name", "is", "features", "minutes", "most", "engine")
 
         def look
           unique("/families")
