@@ -83,6 +83,23 @@ describe("a check", () => {
     expect(sent[0]?.data).toEqual({ check: "pump-shot", outcomes: ["weak"], reported: "the licensed shop" });
   });
 
+  it("says what it took where that was another time, once, and stops at what cannot be", async () => {
+    const { sent, user } = panel();
+    await user.click(screen.getByRole("button", { name: "It took another time" }));
+    await user.type(screen.getByLabelText("Minutes it took"), "forever");
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    expect(sent).toHaveLength(0);
+    expect(screen.getByRole("alert").textContent).toBe("Minutes from 0 to 1440");
+    await user.clear(screen.getByLabelText("Minutes it took"));
+    await user.type(screen.getByLabelText("Minutes it took"), "12,5");
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    await user.click(screen.getByRole("button", { name: /Weak/ }));
+    expect(sent.map((one) => one.data)).toEqual([
+      { check: "pump-shot", outcomes: ["weak"], minutes: 12.5 },
+      { check: "pump-shot", outcomes: ["weak"] },
+    ]);
+  });
+
   it("is answered by a click or by its digit", async () => {
     const { sent, user } = panel();
     await user.click(screen.getByRole("button", { name: /Weak/ }));

@@ -14,6 +14,7 @@ import { EngineAsk } from "./engine-ask";
 import { firstPlace, PlaceChoice } from "./place-choice";
 import { minutesOf, STATE } from "../../words/states";
 import { useDesk } from "../desk";
+import { ItTook, useTook } from "./it-took";
 
 /** One check: how to do it, what to watch out for, and its answers as large buttons or a number. */
 export function CheckPanel(props: { check: Check; option: CheckOption | null; reason: string | null }) {
@@ -25,6 +26,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   const outcomes = check.outcomes.filter((row) => fitted?.includes(row.id) ?? true);
   const [marked, setMarked] = useState<string[]>([]);
   const [reporter, setReporter] = useState("");
+  const took = useTook();
   const { machine } = job.trace;
   const places = option?.places ?? unlooked(machine.places[check.per ?? ""]);
   const screw = machine.screws.find((row) => row.checks.includes(check.id))?.says;
@@ -32,9 +34,11 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   const [chosen, setChosen] = useState<string | null>(null);
   const place = chosen ?? firstPlace(places);
   const record = (data: Omit<EntryData<"check">, "check">) => {
+    if (took.wrong) return; // it says so at the field
     setMarked([]);
     setChosen(null);
-    const reported = reporter.trim() ? { reported: reporter.trim() } : {};
+    took.clear();
+    const reported = reporter.trim() ? { reported: reporter.trim() } : took.data;
     void add(entry("check", { check: check.id, ...data, ...reported, ...(place && { place }) }));
   };
   const choose = (id: string, kind: string) => {
@@ -132,7 +136,8 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           Record {marked.length > 0 ? `what is marked (${marked.length})` : "what is marked"}
         </Button>
       )}
-      <Fold className="mt-3 text-sm text-dim" title="Found by somebody else">
+      <ItTook took={took} usual={check.minutes} />
+      <Fold className="text-sm text-dim" title="Found by somebody else">
         <label className="block pb-2">
           <span>Who reports it? Its answer then counts like your own, and costs this bench no minutes.</span>
           <input

@@ -51,6 +51,14 @@ describe("time to mend", () => {
     expect(after.sent).toMatchObject([{ kind: "repair", data: { repair: "pump-cup" } }]);
   });
 
+  it("says what it took where that was another time", async () => {
+    const { sent, user } = due({ cautions: read });
+    await user.click(screen.getByRole("button", { name: "It took another time" }));
+    await user.type(screen.getByLabelText("Minutes it took"), "35");
+    await user.click(screen.getByText("Repaired"));
+    expect(sent[0]?.data).toEqual({ repair: "pump-cup", minutes: 35 });
+  });
+
   it("refers out with the reason where it is not for this shop, and never by a stray Enter", async () => {
     const { sent, user } = due({ cautions: read }, { ...plan, refers: true });
     fireEvent.keyDown(document.body, { key: "Enter" });

@@ -6,6 +6,7 @@ import { Button } from "../../ui/button";
 import { percent } from "../../words/percent";
 import { Cautions, useCautions } from "./cautions";
 import { useDesk } from "../desk";
+import { ItTook, useTook } from "./it-took";
 import { LeaveIt } from "../suspects/leave-it";
 import { sheetPath } from "../worksheet/path";
 import { Handover } from "./handover";
@@ -21,8 +22,11 @@ export function RepairPanel() {
   const defect = job.trace.defects.find(
     (row) => row.status === "open" && row.fault === plan?.id && row.place?.id === place?.id,
   );
+  const took = useTook();
   const done = () => {
-    if (plan && cautions.read) void add(entry("repair", { repair: plan.id, ...(place && { place: place.id }) }));
+    if (!plan || !cautions.read || took.wrong) return;
+    took.clear();
+    void add(entry("repair", { repair: plan.id, ...took.data, ...(place && { place: place.id }) }));
   };
   useKeys("The step", [["Enter", "Repaired", done]], plan !== null && !plan.refers);
   if (!plan) return null;
@@ -70,6 +74,7 @@ export function RepairPanel() {
           Repaired
         </Button>
       )}
+      {!plan.refers && <ItTook took={took} usual={plan.minutes} />}
       {defect && <LeaveIt defect={defect} />}
     </div>
   );
