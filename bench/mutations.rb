@@ -147,9 +147,8 @@ end
 
 if $PROGRAM_NAME == __FILE__
   require_relative "../server/lib/upper_branch_server"
-  tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
-  knowledge = UpperBranchServer::Knowledge.new(database, tables)
+  knowledge = UpperBranchServer::Knowledge.of_files(database)
   app = UpperBranchServer::App.assemble(knowledge: knowledge)
   job = SecureRandom.uuid
   knowledge.store.create(

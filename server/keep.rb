@@ -5,7 +5,8 @@ require_relative "lib/upper_branch_server"
 
 def shop_file
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"), limits: nil)
-  UpperBranchServer::Keeping::ShopFile.new(UpperBranchServer::Store.new(database, UpperBranch::Catalogue.load))
+  knowledge = UpperBranchServer::Knowledge.of_files(database).tap(&:refresh)
+  UpperBranchServer::Keeping::ShopFile.new(knowledge)
 end
 
 keeping = UpperBranchServer::Keeping::Backup.new(ENV.fetch("DATABASE_URL"))
@@ -26,7 +27,8 @@ begin
     puts "#{path}: #{shop_file.out(path)} jobs."
   when "import"
     came = shop_file.in(path)
-    puts "#{path}: #{came[:jobs]} jobs, #{came[:cards]} cards, #{came[:machines]} machines."
+    puts "#{path}: #{came[:jobs]} jobs, #{came[:cards]} cards, #{came[:machines]} machines, " \
+         "#{came[:changes]} changes of the knowledge."
     came[:refused].each { |what, why| puts "  not taken in: #{what}: #{why}" }
   end
 rescue UpperBranchServer::Keeping::ShopFile::Bad,

@@ -36,6 +36,7 @@ RSpec.describe UpperBranchServer::Knowledge do
   end
 
   it "counts in the trace, and says to a job that began before it what has changed" do
+    ServerUnderTest.store.catalogues.remember # as the start command does
     job = job_with(entry("symptom", symptom: "hesitation", seen: "present"))
     change([minutes, 4])
     now = get_json("/api/v1/jobs/#{job['id']}")

@@ -3,13 +3,20 @@
 require_relative "server_helper"
 
 RSpec.describe UpperBranchServer::Keeping::ShopFile do
-  let(:store) { ServerUnderTest.store }
+  # That of the catalogue as it is now.
+  def store = ServerUnderTest.store
+
   let(:path) { File.join(Dir.mktmpdir, "shop.zip") }
-  let(:shop) { described_class.new(store) }
+  let(:shop) { described_class.new(ServerUnderTest.knowledge) }
 
   before do
     UpperBranchServer::Demo.load(store, ServerUnderTest.database)
     store.shop.choose({ "mixture" => "drop-by-rpm" }, ["vacuum gauge"])
+  end
+
+  def change(at, value)
+    known = ServerUnderTest.knowledge
+    known.change(known.version, [{ "at" => at, "value" => value }], reason: "timed", by: "Ines")
   end
 
   # Everything a shop has, as its pages tell it.
@@ -17,24 +24,42 @@ RSpec.describe UpperBranchServer::Keeping::ShopFile do
     ids = ServerUnderTest.database[:jobs].order(:id).select_map(:id)
     { jobs: ids.map { |id| store.job_files.out(id) }, ways: store.shop.ways,
       photos: ServerUnderTest.database[:photos].order(:id).select_map(%i[id sent]).size,
-      cards: store.cards.list.map { |card| card.except("id") } }
+      cards: store.cards.list.map { |card| card.except("id") },
+      knowledge: store.amendments.standing.map { |row| row.slice("at", "value", "reason", "by", "source") } }
   end
 
   it "holds a whole shop in open formats, and brings it to an empty one" do
     id = ServerUnderTest.database[:machines].order(:called).get(:id)
     ServerUnderTest.database[:jobs].select_map(:id).each { |job| store.find(job) }
     store.machines.keep(id, { "owner" => "The co-operative" }) if id
+    change("/checks/pump-shot/minutes", 7)
+    change("/checks/pump-shot/steps", ["Look.", "Snap it."])
     before = told
     expect(shop.out(path)).to eq before[:jobs].size
     names = Zip::File.open(path) { |zip| zip.entries.map(&:name) }
     expect(names).to include("shop.json", a_string_matching(%r{\Ajobs/\h{8}-.*\.zip\z}))
     ServerUnderTest.clean
     came = shop.in(path)
-    expect(came).to include(jobs: before[:jobs].size, cards: before[:cards].size, refused: [])
+    expect(came).to include(jobs: before[:jobs].size, cards: before[:cards].size, changes: 2, refused: [])
+    expect(store.catalogue.check("pump-shot").minutes).to eq 7
     expect(told).to eq before
     expect(shop.in(path)[:refused]).to be_empty # again, and stored once
     expect(told[:jobs].size).to eq before[:jobs].size
     expect(store.chain.broken).to be_empty
+  end
+
+  it "does not take in a change of what the files no longer have" do
+    change("/checks/pump-shot/minutes", 7)
+    shop.out(path)
+    ServerUnderTest.clean
+    Zip::File.open(path) do |zip|
+      text = zip.read("shop.json").sub("pump-shot/minutes", "long-gone/minutes")
+      zip.get_output_stream("shop.json") { |io| io.write(text) }
+    end
+    expect(shop.in(path)).to include(changes: 0,
+                                     refused: [[
+                                       "change of /checks/long-gone/minutes", /Nothing by this name/
+                                     ]])
   end
 
   it "says what of it was not taken in, and takes in the rest" do

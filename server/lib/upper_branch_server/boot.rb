@@ -7,9 +7,8 @@ module UpperBranchServer
   module Boot
     class << self
       def app
-        tables = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
         @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
-        @knowledge = Knowledge.new(@database, tables, changed: ->(_) { changed })
+        @knowledge = Knowledge.of_files(@database, changed: ->(_) { changed })
         @knowledge.refresh
         Limits.set(@database)
         Journal.open(ENV.fetch("JOURNAL")) if ENV["JOURNAL"]

@@ -24,6 +24,11 @@ module UpperBranchServer
       @held = held(0, tables)
     end
 
+    # The knowledge of the files as they lie here.
+    def self.of_files(database, **more)
+      new(database, UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read, **more)
+    end
+
     attr_reader :files
 
     def store = @held.store

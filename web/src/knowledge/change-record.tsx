@@ -19,7 +19,7 @@ export function ChangeRecord({ record, name }: { record: string; name: string })
   if (!lead) return null;
   return (
     <>
-      <Button className="mt-4" onClick={() => setOpen(true)}>
+      <Button className="mt-3" onClick={() => setOpen(true)}>
         <PencilLine size={18} aria-hidden /> Change it for this shop
       </Button>
       <Dialog

@@ -4,6 +4,7 @@ import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import type { Learning, Proposal, ProposalEffect, Verdict } from "../../api/types";
 import { benchName } from "../../kept/bench-name";
+import { ChangeRecord } from "../../knowledge/change-record";
 import { useLead } from "../../knowledge/use-lead";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
@@ -32,6 +33,7 @@ export function Proposals({ learning }: { learning: Learning }) {
         {open.length > 0 &&
           `${learning.strength} jobs of your own; what is taken counts in every trace from then on and can be undone in the handbook.`}
       </p>
+      <ChangeRecord record="/scale/learning" name="What the tables are worth" />
       <ul className="mt-2">
         {open.map((one) => (
           <One key={one.at} one={one} />
