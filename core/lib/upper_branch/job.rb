@@ -11,6 +11,9 @@ module UpperBranch
   # its kind in job/entries/.
   class Job
     RECORDED = 1 # minutes to write down a trial that has cured it
+    # What entries add to.
+    KEPT = %i[@findings @repairs @loose @parts @tasks @cleared @photos @settings @cautions @notes @lost @waived @gates
+              @fitted @trials].freeze
 
     # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before; place:
     # id of the one place it was done at, nil for all; left: {figure => number} as it was left; undone: steps of its
@@ -107,10 +110,12 @@ module UpperBranch
 
     def closed? = !@closing.nil?
 
-    # The same job with one more entry; raises Invalid when the entry cannot stand. Used before anything is stored.
+    # The same job with one more entry; raises Invalid when the entry cannot stand. Used before anything is stored. Only
+    # the new entry is replayed, but where it takes back an earlier one.
     def with(row)
-      Entry.of(row).admit(self)
-      Job.new(@catalogue, @entries + [row], record: @record)
+      entry = Entry.of(row)
+      entry.admit(self)
+      entry.kind == "strike" ? Job.new(@catalogue, @entries + [row], record: @record) : dup.go_on(row, entry)
     end
 
     def record? = @record
@@ -195,5 +200,24 @@ module UpperBranch
     end
 
     def inspect = "#<Job #{@entries.size} entries>"
+
+    protected
+
+    # One more entry, on a copy of one's own. Returns itself.
+    def go_on(row, entry)
+      @all = all + [entry]
+      @entries += [row]
+      entry.replay(self)
+      self
+    end
+
+    private
+
+    # A copy shares nothing that an entry changes.
+    def initialize_copy(other)
+      super
+      KEPT.each { |name| instance_variable_set(name, instance_variable_get(name).dup) }
+      @parts = @parts.map(&:dup) # they are put back on
+    end
   end
 end

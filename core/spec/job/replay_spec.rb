@@ -29,6 +29,42 @@ RSpec.describe UpperBranch::Job do
     end
   end
 
+  # A job that has gone on entry by entry is the one that is replayed as a whole; the one before stays as it was.
+  it "is the same entry by entry as all at once, and changes nothing of what it was before" do
+    jobs = JSON.parse(File.read(File.expand_path("../corpus/jobs-2026-11.json", __dir__)))
+    told = 0
+    jobs.each do |entries|
+      entries = entries.each_with_index.map { |row, i| { "id" => i.to_s }.merge(row) }
+      entries.reduce(described_class.new(CATALOGUE, [], record: true)) do |before, row|
+        shown = Marshal.dump(told_of(before))
+        after = grown(before, row) or break
+        expect(Marshal.dump(told_of(before))).to eq(shown)
+        whole = told_of(described_class.new(CATALOGUE, after.entries, record: true))
+        told_of(after).each do |name, value|
+          expect([name, Marshal.dump(value)]).to eq([name, Marshal.dump(whole[name])])
+        end
+        told += 1
+        after
+      end
+    end
+    expect(told).to be > 100
+  end
+
+  # nil where the catalogue of today does not take it
+  def grown(job, row)
+    job.with(row)
+  rescue UpperBranch::Invalid
+    nil
+  end
+
+  # All that a job knows, but its catalogue.
+  def told_of(job)
+    names = described_class::KEPT + %i[@struck @state @minutes @has_run @closing @waiting @called @card @entries]
+    names.to_h do |name|
+      [name, job.instance_variable_get(name)]
+    end.merge(machine: job.machine&.key, live: job.live.map(&:id))
+  end
+
   it "notes as lost what stands before any machine" do
     known = replayed([["repair", { "repair" => "needle-worn" }], ["setting", { "loop" => "mixture-speed" }],
                       ["machine", { "family" => "car-one" }], seen("rough-idle")])

@@ -43,10 +43,8 @@ module UpperBranch
 
       # A later result of the same check or symptom, before any repair between them, said something else.
       def superseded?(finding)
-        same = @job.findings.select do |other|
-          [other.kind, other.id, other.round] == [finding.kind, finding.id, finding.round]
-        end
-        !same.last.equal?(finding) && same.last.words != finding.words
+        @latest ||= @job.findings.to_h { |one| [[one.kind, one.id, one.round], one] }
+        @latest[[finding.kind, finding.id, finding.round]].words != finding.words
       end
 
       # The number behind a finding, with what it means: for the ledger and the report.

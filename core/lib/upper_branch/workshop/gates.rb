@@ -91,10 +91,10 @@ module UpperBranch
       end
 
       def raises?(row, finding)
-        return finding.words == ["present"] && (row["symptoms"] || []).include?(finding.id) if finding.symptom?
+        return finding.words == ["present"] && row["symptoms"]&.include?(finding.id) if finding.symptom?
 
-        finding.kind == :check && finding.words.any? do |word|
-          (row["outcomes"] || []).include?("#{finding.id}=#{word}")
+        finding.kind == :check && row["outcomes"] && finding.words.any? do |word|
+          row["outcomes"].include?("#{finding.id}=#{word}")
         end
       end
 
