@@ -1,27 +1,18 @@
 # frozen_string_literal: true
 
-require_relative "../../server/spec/server_helper"
-require_relative "../../server/spec/real_server"
+require_relative "drill_talk"
 require_relative "writers"
 
 # What a shop meets: power cuts, a database that goes away, two people at once. Against the real server on the database
-# of this run, over loopback only. DRILL_SECONDS makes them longer (bin/drill shop); figures go to DRILL_LOG.
+# of this run, over loopback only.
 RSpec.describe "Drills" do
+  include DrillTalk
+
   let(:server) { RealServer.new(workers: workers) }
-  let(:seconds) { Float(ENV.fetch("DRILL_SECONDS", "3")) }
   let(:some) { (seconds * 15).ceil } # entries before and after what happens
-  let(:workers) { seconds < 3 ? 1 : 2 } # the short form is soon there
 
   before { ServerUnderTest.clean }
   after { server.stop }
-
-  def database = ServerUnderTest.database
-
-  def told(drill, **figures)
-    File.write(ENV.fetch("DRILL_LOG"), "#{JSON.generate(drill: drill, **figures)}\n", mode: "a") if ENV["DRILL_LOG"]
-  end
-
-  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
   # Everything acknowledged is there, once; every chain is whole.
   def expect_nothing_lost(writers)

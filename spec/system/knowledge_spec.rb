@@ -7,7 +7,7 @@ RSpec.describe "The knowledge in the lead's hands" do
   def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
   def open_fold(name) = find("[role=dialog] button", text: name).click
 
-  it "changes a check in the handbook: what it would do is shown first, then it stands with name and reason, and is undone" do
+  it "changes a check in the handbook: what it would do is shown first, then it stands with its reason, is undone" do
     id = job_called("Cider press", *flooding, *all_cautions_read)
     visit "/handbook?on=checks&id=tap-body"
     click_button "Change it for this shop"

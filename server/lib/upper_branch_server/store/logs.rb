@@ -153,14 +153,18 @@ module UpperBranchServer
         false
       end
 
+      # Who is stopped while he waits for a place has none to give back: he would wait for one for ever.
       def read(id, file)
         @places.push(id)
-        LogReader.run(file, patience: @patience) { |said| heard(id, said) }
-      rescue StandardError => e
-        Journal.error("log", e, depth: 2)
-        unread.where(id: id).update(problem: Sequel.pg_jsonb(UNREADABLE))
+        begin
+          LogReader.run(file, patience: @patience) { |said| heard(id, said) }
+        rescue StandardError => e
+          Journal.error("log", e, depth: 2)
+          unread.where(id: id).update(problem: Sequel.pg_jsonb(UNREADABLE))
+        ensure
+          @places.pop
+        end
       ensure
-        @places.pop
         file.close
       end
 
