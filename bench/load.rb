@@ -2,7 +2,9 @@
 
 # So many benches at once, in the rhythm of a shop, against the real server: how long an answer takes.
 #
-#   bin/drill database bundle exec ruby bench/load.rb 200 120     benches, seconds
+#   bin/drill database bundle exec ruby bench/load.rb 200 120         benches, seconds
+#   bin/drill database bundle exec ruby bench/load.rb 40 720 2        and s between two entries at the mean: as many
+#                                                                     requests in 12 minutes as 50 benches in an hour
 #
 # A bench opens a job as the page does, looks at the step for a while (half a minute at the mean, as short as three
 # seconds), enters an answer, and looks at the board now and then; a job ends after fifteen entries. Every page holds
@@ -13,7 +15,8 @@ require "net/http"
 
 BENCHES = Integer(ARGV.fetch(0, "200"))
 SECONDS = Float(ARGV.fetch(1, "120"))
-PAUSE = 30.0 # s at the mean between two entries
+PAUSE = Float(ARGV.fetch(2, "30")) # s at the mean between two entries
+LOOKS = 8 # at the memory, on the way
 ENTRIES = 15
 
 # One technician at one tablet.
@@ -63,7 +66,7 @@ class BenchAtWork
 
   # As exponential as people are, but never faster than a hand.
   def look
-    pause = (-PAUSE * Math.log(1 - @random.rand)).clamp(3, 120)
+    pause = (-PAUSE * Math.log(1 - @random.rand)).clamp(PAUSE / 10, PAUSE * 4)
     sleep(pause.clamp(0, [@until - now, 0.1].max))
   end
 
@@ -129,6 +132,10 @@ spent = cpu(server.pid)
 taken = Queue.new
 over = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SECONDS
 threads = Array.new(BENCHES) { |i| Thread.new { BenchAtWork.new(server.url, i, over, taken).work } }
+held = Array.new(LOOKS) do
+  sleep(SECONDS / LOOKS)
+  memory(server.pid)
+end
 threads.each(&:join)
 rows = Array.new(taken.size) { taken.pop }
 puts "#{BENCHES} benches, #{SECONDS.round} s, two workers, #{Etc.nprocessors} cores; the benches run on the same cores."
@@ -142,5 +149,5 @@ end
 codes = rows.map { |row| row[3] }.tally
 share = ((cpu(server.pid) - spent) / SECONDS * 100).round
 puts "answers: #{codes.sort.to_h}; CPU of the server #{share} % of one core; " \
-     "memory #{before} -> #{memory(server.pid)} MB"
+     "memory #{before} -> #{held.join(' ')} -> #{memory(server.pid)} MB"
 server.stop
