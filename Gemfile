@@ -30,6 +30,7 @@ group :server do
   gem "rubyzip", "~> 2.4", require: false
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
+  gem "webauthn", "~> 3.4", require: false
 end
 
 group :test do

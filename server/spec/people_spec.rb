@@ -3,6 +3,7 @@
 require_relative "server_helper"
 require_relative "app_with_accounts"
 require "rotp"
+require "webauthn/fake_client"
 
 RSpec.describe "People" do
   let(:people) { ServerUnderTest.store.people }
@@ -234,6 +235,99 @@ RSpec.describe "People" do
       out # and the device is lost: a link begins anew without it
       join(people.invite(role: "lead", account: people.list.first[:id]), "", "", "another good sentence")
       expect(who).to include("name" => "Ines", "second" => false)
+    end
+
+    describe "with a passkey" do
+      # A device as the webauthn library pretends one; the protocol itself: W3C Web Authentication level 2.
+      let(:device) { WebAuthn::FakeClient.new("http://localhost") }
+      let(:default_host) { "localhost" }
+
+      def kept(password: word, by: device)
+        set = post_json("/api/v1/account/webauthn-setup", {})
+        made = by.create(challenge: set["webauthn_setup"]["challenge"], rp_id: "localhost", user_verified: true)
+        post_json("/api/v1/account/webauthn-setup",
+                  set.slice("webauthn_setup_challenge", "webauthn_setup_challenge_hmac")
+                     .merge("webauthn_setup" => made, "password" => password))
+        last_response.status
+      end
+
+      def answered(path = "webauthn-login", by: device, user_verified: true, **changed)
+        asked = post_json("/api/v1/account/#{path}", {})
+        given = by.get(challenge: asked["webauthn_auth"]["challenge"], rp_id: "localhost", user_verified: user_verified)
+        post_json("/api/v1/account/#{path}",
+                  asked.slice("webauthn_auth_challenge", "webauthn_auth_challenge_hmac")
+                       .merge("webauthn_auth" => given, **changed.transform_keys(&:to_s)))
+        last_response.status
+      end
+
+      before { joined("lead", "ines") }
+
+      it "signs in without name and password, as both factors" do
+        expect(kept).to eq(200), last_response.body
+        expect(who["passkeys"].size).to eq 1
+        assert_response_schema_confirm(200)
+        out
+        expect(who).to be_nil
+        expect(answered).to eq(200), last_response.body
+        expect(who).to include("name" => "Ines", "role" => "lead")
+        expect(status_of("/api/v1/jobs")).to eq 200
+      end
+
+      it "from a device that has not asked who holds it is half of it" do
+        kept
+        out
+        expect(answered(user_verified: false)).to eq 200
+        expect(get_json("/api/v1/account")).to include("second" => true, "who" => nil)
+        expect(status_of("/api/v1/jobs")).to eq 401
+      end
+
+      it "is owed beside the password, once somebody has one, and given up by the password" do
+        kept
+        out
+        sign_in("ines")
+        expect(status_of("/api/v1/jobs")).to eq 401
+        expect(get_json("/api/v1/account")).to include("second" => true, "who" => nil)
+        expect(answered("webauthn-auth")).to eq(200), last_response.body
+        key = who["passkeys"].first
+        post_json("/api/v1/account/webauthn-remove", { webauthn_remove: key, password: "wrong wrong wrong" })
+        expect(last_response.status).to eq 401
+        post_json("/api/v1/account/webauthn-remove", { webauthn_remove: key, password: word })
+        expect(last_response.status).to eq(200), last_response.body
+        expect(who["passkeys"]).to eq []
+        out
+        expect(sign_in("ines")).to eq 200
+        expect(status_of("/api/v1/jobs")).to eq 200
+      end
+
+      it "is kept only with the password, and taken from nobody else" do
+        expect(kept(password: "wrong wrong wrong")).to eq 401
+        expect(who["passkeys"]).to eq []
+        kept
+        out
+        stranger = WebAuthn::FakeClient.new("http://localhost")
+        stranger.create(challenge: WebAuthn.generate_user_id, rp_id: "localhost")
+        expect(answered(by: stranger)).to eq 422
+        expect(answer["errors"].first["detail"]).to include("sign in by name and password")
+        expect(answered(webauthn_auth_challenge: "another")).not_to eq 200
+        expect(who).to be_nil
+      end
+
+      it "tells nobody which names there are" do
+        kept
+        out
+        asked = %w[ines nobody].map { |login| post_json("/api/v1/account/webauthn-login", { login: login }) }
+        expect(asked.map { |told| told["webauthn_auth"]["allowCredentials"].to_a }).to eq [[], []]
+        expect(asked.map { |told| told["title"] }.uniq.size).to eq 1
+      end
+
+      it "goes with a link that begins anew" do
+        kept
+        out
+        join(people.invite(role: "lead", account: people.list.first[:id]), "", "", "another good sentence")
+        expect(who["passkeys"]).to eq []
+        out
+        expect(answered).to eq 422
+      end
     end
 
     it "a session ends by itself after twelve hours without a request, and is worth nothing once signed out" do

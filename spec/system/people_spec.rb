@@ -72,6 +72,31 @@ RSpec.describe "People in the browser" do
       expect(page).to have_css("h1", text: "Sign in")
     end
 
+    # A device that Chromium pretends, which asks nobody. A passkey belongs to a name, so the page is opened under one.
+    it "a passkey of the device stands for name and password" do
+      cdp("WebAuthn.enable", enableUI: false)
+      cdp("WebAuthn.addVirtualAuthenticator",
+          options: { protocol: "ctap2", transport: "internal", hasResidentKey: true, hasUserVerification: true,
+                     isUserVerified: true, automaticPresenceSimulation: true })
+      named = "http://localhost:#{Capybara.current_session.server.port}"
+      visit "#{named}/join/#{ServerUnderTest.store.people.invite(role: 'lead')}"
+      fill_in "Your name, as it stands under your work", with: "Ines"
+      fill_in "A short name to sign in with", with: "ines"
+      fill_in "Password, at least 12 letters", with: word
+      press(:enter)
+      click_button "At the bench: Ines. Change"
+      click_button "Passkeys"
+      fill_in "Your password", with: word
+      clean
+      click_button "Make one with this device"
+      expect(page).to have_button("Passkeys: 1")
+      click_button "Sign out", exact: true
+      expect(page).to have_css("h1", text: "Sign in")
+      clean
+      click_button "With a passkey of this device"
+      expect(page).to have_button("At the bench: Ines. Change")
+    end
+
     it "what is entered while nobody is signed in waits, and goes out after" do
       code = ServerUnderTest.store.people.invite(role: "lead")
       visit "/join/#{code}"

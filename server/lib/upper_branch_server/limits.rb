@@ -11,7 +11,9 @@ module UpperBranchServer
     # per address: [throttle, requests, seconds, which]
     RULES = [
       ["codes", 20, 600, ->(request) { request.path.match?(%r{\A/api/v1/(owner|join)/}) }],
-      ["sign-in", 10, 300, ->(request) { request.post? && request.path.match?(%r{\A/api/v1/account/(login|otp)}) }],
+      ["sign-in", 10, 300, lambda { |request|
+        request.post? && request.path.match?(%r{\A/api/v1/account/(login|otp|webauthn)})
+      }],
       ["files", 240, 60, lambda { |request|
         !request.get? && !loopback?(request) && request.path.match?(%r{/(logs|zip|file|photos/[^/]+)\z})
       }],

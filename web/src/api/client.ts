@@ -10,6 +10,8 @@ import type {
   NewEntry,
   NewJob,
   OwnerAnswers,
+  PasskeyAnswer,
+  PasskeySetUp,
   Question,
   ReadingData,
   RecordQuestion,
@@ -36,6 +38,15 @@ async function taken<T>(call: Promise<Answered<T>>): Promise<T> {
   return data;
 }
 
+/** What comes with a refusal that is the beginning of something: it carries this field. */
+async function begun(call: Promise<Answered<unknown>>, field: string): Promise<Record<string, unknown>> {
+  const { error, response } = await call.catch(() => {
+    throw problemOf(0, null);
+  });
+  if (error && typeof error === "object" && field in error) return error as Record<string, unknown>;
+  throw problemOf(response.status, error);
+}
+
 /** Without what is empty. */
 function given<T extends object>(question: T): T {
   return Object.fromEntries(Object.entries(question).filter(([, value]) => value !== "" && value !== undefined)) as T;
@@ -59,6 +70,25 @@ export const api = {
   },
   setSecond: (given: { otp_secret: string; otp_raw_secret: string; password: string; otp: string }) =>
     taken(http.POST("/api/v1/account/otp-setup", { body: given })),
+  /** What a device makes a passkey from; it comes with a refusal, since there is none yet. */
+  newPasskey: () => begun(http.POST("/api/v1/account/webauthn-setup", { body: {} }), "webauthn_setup"),
+  setPasskey: (body: PasskeySetUp) => taken(http.POST("/api/v1/account/webauthn-setup", { body })),
+  /** A challenge for a passkey; it comes with a refusal, since nobody has answered it yet. second: beside the password */
+  passkeyAsked: (second: boolean) =>
+    begun(
+      second
+        ? http.POST("/api/v1/account/webauthn-auth", { body: {} })
+        : http.POST("/api/v1/account/webauthn-login", { body: {} }),
+      "webauthn_auth",
+    ),
+  givePasskey: (second: boolean, body: PasskeyAnswer) =>
+    taken(
+      second
+        ? http.POST("/api/v1/account/webauthn-auth", { body })
+        : http.POST("/api/v1/account/webauthn-login", { body }),
+    ),
+  dropPasskey: (webauthn_remove: string, password: string) =>
+    taken(http.POST("/api/v1/account/webauthn-remove", { body: { webauthn_remove, password } })),
   dropSecond: (password: string) => taken(http.POST("/api/v1/account/otp-disable", { body: { password } })),
   invitation: (code: string) => taken(http.GET("/api/v1/join/{code}", { params: { path: { code } } })),
   join: (code: string, body: { login?: string; name?: string; password: string }) =>

@@ -86,3 +86,5 @@ export type Proposal = Schemas["Proposal"];
 export type Proportion = Schemas["Proportion"];
 export type ProposalEffect = Schemas["ProposalEffect"];
 export type Verdict = Schemas["ProposalVerdict"]["verdict"];
+export type PasskeySetUp = Schemas["PasskeySetUp"];
+export type PasskeyAnswer = Schemas["PasskeyAnswer"];

@@ -17,7 +17,7 @@ const account = (row: Partial<Account> = {}): Account => ({
   backup: null,
   ...row,
 });
-const who = (role: "lead" | "technician") => ({ name: "Ines", role, signature: "Ines", second: false });
+const who = (role: "lead" | "technician") => ({ name: "Ines", role, signature: "Ines", second: false, passkeys: [] });
 const fields: KnowledgeField[] = [
   { at: "/c/minutes", name: "Minutes", kind: "number", value: 6, file: 3, unit: "min", least: 0.5, most: 480 },
   { at: "/c/name", name: "Name", kind: "text", value: "Pump shot", file: "Pump shot" },

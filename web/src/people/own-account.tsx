@@ -7,12 +7,13 @@ import { Button } from "../ui/button";
 import { Fold } from "../ui/fold";
 import { TextField } from "../ui/text-field";
 import { benchName } from "../kept/bench-name";
+import { Passkeys } from "./passkeys";
 import { ROLE } from "./roles";
 import { SecondFactor } from "./second-factor";
 import { at, refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
 
-/** What somebody does with the own account: sign out, another password, a second factor; a lead goes to the people. */
+/** What somebody does with the own account: sign out, another password, passkeys, a second factor; a lead goes to the people. */
 export function OwnAccount({ who, onDone }: { who: NonNullable<Account["who"]>; onDone: () => void }) {
   const signed = useSigned();
   const out = async (everywhere: boolean) => {
@@ -40,6 +41,15 @@ export function OwnAccount({ who, onDone }: { who: NonNullable<Account["who"]>; 
       </div>
       <Fold title={<span className="text-lg font-semibold">Another password</span>}>
         <NewPassword />
+      </Fold>
+      <Fold
+        title={
+          <span className="text-lg font-semibold">
+            Passkeys{who.passkeys.length > 0 ? `: ${who.passkeys.length}` : ""}
+          </span>
+        }
+      >
+        <Passkeys passkeys={who.passkeys} />
       </Fold>
       <Fold title={<span className="text-lg font-semibold">Second factor{who.second ? ": on" : ""}</span>}>
         <SecondFactor on={who.second} />

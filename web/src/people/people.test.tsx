@@ -12,7 +12,7 @@ import { People } from "./people";
 import { SignedIn } from "./signed-in";
 import { Who } from "./who";
 
-const INES = { name: "Ines", role: "lead" as const, signature: "Ines", second: false };
+const INES = { name: "Ines", role: "lead" as const, signature: "Ines", second: false, passkeys: [] as string[] };
 const account = (row: Partial<Account> = {}): Account => ({
   mode: "open",
   second: false,

@@ -1,12 +1,14 @@
+import { KeyRound } from "lucide-react";
 import { useState } from "react";
 import { api } from "../api/client";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { TextField } from "../ui/text-field";
+import { passkeysHere, byPasskey } from "./passkey";
 import { refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
 
-/** Name and password, then the six digits where somebody has set up a second factor. */
+/** Name and password, then the second factor where somebody has set one up; or a passkey in the place of both. */
 export function SignIn({ second }: { second: boolean }) {
   const signed = useSigned();
   const [login, setLogin] = useState("");
@@ -14,9 +16,9 @@ export function SignIn({ second }: { second: boolean }) {
   const [digits, setDigits] = useState("");
   const [told, setTold] = useState<Told | null>(null);
   const [busy, setBusy] = useState(false);
-  const go = async () => {
+  const go = async (act: () => Promise<unknown>) => {
     setBusy(true);
-    const wrong = await refusal(() => (second ? api.giveSecond(digits.trim()) : api.signIn(login, password)));
+    const wrong = await refusal(act);
     setTold(wrong);
     setBusy(false);
     setPassword("");
@@ -30,7 +32,7 @@ export function SignIn({ second }: { second: boolean }) {
         className="mt-4 space-y-4"
         onSubmit={(event) => {
           event.preventDefault();
-          void go();
+          void go(() => (second ? api.giveSecond(digits.trim()) : api.signIn(login, password)));
         }}
       >
         {second ? (
@@ -61,6 +63,11 @@ export function SignIn({ second }: { second: boolean }) {
         >
           {second ? "Go on" : "Sign in"}
         </Button>
+        {passkeysHere() && (
+          <Button className="w-full" disabled={busy} onClick={() => void go(() => byPasskey(second))}>
+            <KeyRound size={18} aria-hidden /> With a passkey of this device
+          </Button>
+        )}
         <p className="text-sm text-dim">
           {second
             ? "No device at hand? The lead gives you a link to begin anew."

@@ -5,8 +5,8 @@ require "rodauth"
 
 module UpperBranchServer
   module People
-    # Signing in, by Rodauth: argon2, lockout, sessions that end and can be ended, password rules, an audit log, and a
-    # second factor (TOTP) for who wants one. In front of the app; who has signed in stands in env[PERSON].
+    # Signing in, by Rodauth: argon2, lockout, sessions that end and can be ended, password rules, an audit log, and for
+    # who wants them a second factor (TOTP) and passkeys (WebAuthn), which stand for both. In front of the app; who has signed in stands in env[PERSON].
     #
     #   People::Accounts.over(store: store, secret: "64 letters or more", secure: false)   # => middleware class
     module Accounts
@@ -16,6 +16,10 @@ module UpperBranchServer
       PASSWORD = 12     # letters at least
       IDLE = 12 * 3600  # s without a request
       LONGEST = 14 * 86_400
+      # What a refusal carries that is the beginning of something: a secret to be typed in, a challenge to be answered.
+      SECRETS = %w[otp_secret otp_raw_secret webauthn_setup webauthn_setup_challenge webauthn_setup_challenge_hmac
+                   webauthn_auth webauthn_auth_challenge webauthn_auth_challenge_hmac].freeze
+      NO_PASSKEY = "This passkey is not known here: sign in by name and password"
       WRONG = "Name or password is wrong. After ten wrong ones the account waits a quarter of an hour."
 
       class << self
@@ -44,7 +48,7 @@ module UpperBranchServer
           rodauth.instance_exec do
             db store.database
             enable :json, :login, :logout, :lockout, :change_password, :active_sessions, :audit_logging, :argon2,
-                   :otp, :disallow_common_passwords
+                   :otp, :disallow_common_passwords, :webauthn_autofill
             prefix PREFIX
             hmac_secret secret
             json_response_body { |told| told["error"] ? Accounts.problem(self, told) : super(told) }
@@ -60,8 +64,22 @@ module UpperBranchServer
             session_lifetime_deadline LONGEST
             otp_issuer "Upper Branch"
           end
+          passkeys(rodauth)
           passwords(rodauth)
           guesses(rodauth)
+        end
+
+        # A passkey asks for the hand or the face it belongs to, so it is both factors in one. It names the account
+        # itself: nobody learns from it which names there are.
+        def passkeys(rodauth)
+          rodauth.instance_exec do
+            webauthn_rp_name "Upper Branch"
+            webauthn_user_verification "required"
+            webauthn_login_user_verification_additional_factor? true
+            webauthn_invalid_webauthn_id_message NO_PASSKEY
+            webauthn_invalid_auth_param_message NO_PASSKEY
+            webauthn_invalid_setup_param_message "The device did not make a passkey for here"
+          end
         end
 
         def passwords(rodauth)
@@ -93,6 +111,7 @@ module UpperBranchServer
           # A session that has ended is nobody's: the page still comes, and asks to sign in.
           rodauth.clear_session if rodauth.logged_in? && !rodauth.currently_active_session?
           ours = rodauth.class.route_hash.key?(request.path.delete_prefix(PREFIX))
+          request.params.delete("login") if request.path == "#{PREFIX}/webauthn-login"
           request.on("api/v1/account") { request.rodauth } if ours
           request.on("api/v1/join", String, method: :post) { |code| join(scope, code, store) }
           return unless rodauth.logged_in?
@@ -110,7 +129,7 @@ module UpperBranchServer
           rodauth.response.headers["content-type"] = "application/problem+json"
           problem = Problem.new(rodauth.response.status || 400, "account", told["error"], says,
                                 errors: field && [{ field: field, detail: says }])
-          JSON.generate(problem.body.merge(told.slice("otp_secret", "otp_raw_secret"),
+          JSON.generate(problem.body.merge(told.slice(*SECRETS),
                                            request: Journal.request).compact)
         end
 

@@ -44,7 +44,8 @@ module UpperBranchServer
           { mode: settings.accounts ? "accounts" : "open",
             second: env[UpperBranchServer::People::Accounts::WAITING] || false,
             who: who && { name: who.name, role: who.role, signature: who.signature,
-                          second: settings.store.people.second?(who.id) },
+                          second: settings.store.people.second?(who.id),
+                          passkeys: settings.store.people.passkeys(who.id) },
             lately: settings.accounts ? [] : settings.store.jobs.signatures, backup: last_backup }
         end
       end

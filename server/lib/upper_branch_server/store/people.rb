@@ -27,6 +27,11 @@ module UpperBranchServer
       # Does this account ask for a second factor?
       def second?(id) = @database[:account_otp_keys].where(id: id).any?
 
+      # Ids of the passkeys of an account, the one used last first.
+      def passkeys(id)
+        @database[:account_webauthn_keys].where(account_id: id).reverse(:last_use).select_map(:webauthn_id)
+      end
+
       # Everybody, as the lead sees them.
       def list
         accounts.order(Sequel[:accounts][:name]).map do |row|
@@ -60,6 +65,7 @@ module UpperBranchServer
         told = invitation(code)
         row = @database[:invitations].where(code_sum: Codes.sum(code)).returning.delete.first or raise Problem.not_found
         if row[:account_id]
+          @database[:account_webauthn_keys].where(account_id: row[:account_id]).delete
           %i[account_lockouts account_login_failures account_otp_keys].each do |table| # begun anew, whole
             @database[table].where(id: row[:account_id]).delete
           end

@@ -168,7 +168,7 @@ describe("what they propose", () => {
     vi.mocked(api.account).mockResolvedValue({
       mode: "accounts",
       second: false,
-      who: { name: "Jo", role: "technician", signature: "Jo", second: false },
+      who: { name: "Jo", role: "technician", signature: "Jo", second: false, passkeys: [] },
       lately: [],
       backup: null,
     });
