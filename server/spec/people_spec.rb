@@ -237,6 +237,18 @@ RSpec.describe "People" do
       expect(who).to include("name" => "Ines", "second" => false)
     end
 
+    it "who brings a job in as a file stands beside the names in it, and nobody's record is changed by it" do
+      joined("lead", "ines")
+      job = note(job_with, by: "Ines")
+      file = get_json("/api/v1/jobs/#{job['id']}/file.json")
+      ServerUnderTest.clean
+      joined("technician", "jo")
+      file["entries"].last["by"] = "Ines" # as anybody could write it
+      2.times { post_json("/api/v1/jobs/file", { text: JSON.generate(file) }) }
+      expect(last_response.status).to eq(200), last_response.body
+      expect(answer["entries"].map { |entry| entry["by"] }.uniq).to eq ["Ines, brought in by Jo"]
+    end
+
     describe "with a passkey" do
       # A device as the webauthn library pretends one; the protocol itself: W3C Web Authentication level 2.
       let(:device) { WebAuthn::FakeClient.new("http://localhost") }

@@ -13,7 +13,8 @@ module ServerUnderTest
   TABLES = %w[
     entries photos owner_links jobs machines settings catalogues spec_cards logs attempts invitations
     account_password_hashes account_login_failures account_lockouts account_active_session_keys account_otp_keys
-    account_webauthn_keys account_webauthn_user_ids account_authentication_audit_logs accounts lookers amendments closed_jobs verdicts
+    account_webauthn_keys account_webauthn_user_ids account_authentication_audit_logs accounts lookers amendments
+    closed_jobs verdicts
   ].freeze
 
   # As the owner of the tables, who migrates and empties them.

@@ -40,6 +40,17 @@ module UpperBranchServer
         end)
       end
 
+      # A job from a file: whose names stand in it nobody here has seen, so each says who has brought it in.
+      def brought(data)
+        return data unless settings.accounts
+
+        own = person.signature
+        data.merge("entries" => data["entries"].map do |entry|
+          said = entry["by"]
+          entry.merge("by" => (said.nil? ? "brought in by #{own}" : "#{said[0, 60]}, brought in by #{own}")[0, 80])
+        end)
+      end
+
       # A job is closed by who answers for it, and reopened by the lead. Raises Problem 403.
       def fit_for(entries, job)
         return if person.lead?

@@ -6,7 +6,8 @@ require "rodauth"
 module UpperBranchServer
   module People
     # Signing in, by Rodauth: argon2, lockout, sessions that end and can be ended, password rules, an audit log, and for
-    # who wants them a second factor (TOTP) and passkeys (WebAuthn), which stand for both. In front of the app; who has signed in stands in env[PERSON].
+    # who wants them a second factor (TOTP) and passkeys (WebAuthn), which stand for both. In front of the app; who has
+    # signed in stands in env[PERSON].
     #
     #   People::Accounts.over(store: store, secret: "64 letters or more", secure: false)   # => middleware class
     module Accounts

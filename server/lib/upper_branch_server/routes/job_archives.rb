@@ -15,7 +15,7 @@ module UpperBranchServer
 
         app.post("/api/v1/jobs/zip") do
           parts = JobArchive.read(sent_bytes(JobArchive::LIMIT))
-          stored = settings.store.job_files.take_in(job_of(parts[JobArchive::JOB]), JobArchive.photos(parts))
+          stored = settings.store.job_files.take_in(brought(job_of(parts[JobArchive::JOB])), JobArchive.photos(parts))
           answer_job(stored, settings.store.traces.of(stored))
         end
       end

@@ -19,7 +19,7 @@ module UpperBranchServer
         end
 
         app.post("/api/v1/jobs/file") do
-          stored = settings.store.job_files.take_in(job_file)
+          stored = settings.store.job_files.take_in(brought(job_file))
           answer_job(stored, settings.store.traces.of(stored))
         end
 

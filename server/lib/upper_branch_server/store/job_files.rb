@@ -84,10 +84,12 @@ module UpperBranchServer
 
       def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]
 
+      # It stays as it is, signed as it was first.
       def known_already(data)
-        raise Problem.conflict("id", "A job") unless out(data["id"]).slice("title", "entries") ==
-                                                     data.slice("title", "entries")
+        raise Problem.conflict("id", "A job") unless unsigned(out(data["id"])) == unsigned(data)
       end
+
+      def unsigned(data) = [data["title"], data["entries"].map { |entry| entry.except("by") }]
 
       def insert(data, job)
         id, entries = data.values_at("id", "entries")
