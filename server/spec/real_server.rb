@@ -16,7 +16,7 @@ class RealServer
     @port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
     database = environment.delete(:DATABASE_URL) || ServerUnderTest.app_url
     @environment = { "PORT" => @port.to_s, "WEB_CONCURRENCY" => workers.to_s, "RACK_ENV" => "production",
-                     "APP_ENV" => "production", "DATABASE_URL" => database,
+                     "APP_ENV" => "production", "DATABASE_URL" => database, "MALLOC_ARENA_MAX" => "2",
                      **environment.transform_keys(&:to_s) }
   end
 

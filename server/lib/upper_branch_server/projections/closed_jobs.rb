@@ -6,7 +6,7 @@ module UpperBranchServer
     #
     #   ClosedJobs.new(store, plain).of_all   # => {jobs: [hashes], left: 12}, left: not reckoned yet
     class ClosedJobs
-      SECONDS = 4 # of work for one request; the rest is left for the next
+      SECONDS = 1.5 # of work for one request; the rest is left for the next
       TAUGHT = %w[proven sound].freeze
 
       # plain: UpperBranch::Catalogue without anything learned

@@ -6,7 +6,7 @@ type Curve = Learning["record"]["calibration"]["curve"];
 const SIZE = 300;
 const LEFT = 46;
 const FOOT = 40;
-const across = (share: number) => LEFT + share * (SIZE - LEFT - 10);
+const across = (share: number) => LEFT + share * (SIZE - LEFT - 16);
 const up = (share: number) => SIZE - FOOT - share * (SIZE - FOOT - 12);
 
 /** What was said against how often it was so, each with its interval; larger where more was said. */
