@@ -103,6 +103,9 @@ RSpec.describe UpperBranchServer::Knowledge do
     rate = field("/faults/pump-cup", "/faults/pump-cup/rate/is")
     expect(rate["letters"].first).to eq("id" => "VC", "word" => "very common")
     expect(field("/faults/pump-cup", "/repairs/kinds/pump-kit/minutes")["value"]).to eq 12
+    change(["/faults/pump-cup/rate/is", "U"])
+    expect(knowledge["changes"].first).to include("value" => "U", "value_word" => "uncommon",
+                                                  "was_word" => "very common")
     change(["/learned/rates/car-one/pump-cup", 2])
     expect(field("/faults/pump-cup", "/learned/rates/car-one/pump-cup")["name"]).to start_with("Times as often here: ")
     expect(get_json("/api/v1/knowledge/fields?record=/checks/nobody")["fields"]).to eq []

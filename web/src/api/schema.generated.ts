@@ -1302,6 +1302,9 @@ export interface components {
                 value: components["schemas"]["AnyValue"];
                 was: components["schemas"]["AnyValue"];
                 file: components["schemas"]["AnyValue"];
+                /** @description what a letter stands for */
+                value_word?: string;
+                was_word?: string;
                 reason: string;
                 by: string | null;
                 /** @enum {string} */

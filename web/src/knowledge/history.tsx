@@ -44,8 +44,10 @@ export function History() {
             <div className="min-w-64 flex-1">
               <p className={row.stands ? "" : "text-dim"}>
                 <Record row={row} /> {row.field}:{" "}
-                <span className={row.stands ? "font-semibold" : "line-through"}>{inShort(row.value)}</span>
-                <span className="text-dim"> before: {inShort(row.was)}</span>
+                <span className={row.stands ? "font-semibold" : "line-through"}>
+                  {row.value_word ?? inShort(row.value)}
+                </span>
+                <span className="text-dim"> before: {row.was_word ?? inShort(row.was)}</span>
               </p>
               <p className="text-sm text-dim">
                 {day(row.created_at)}

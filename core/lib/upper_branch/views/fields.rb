@@ -43,6 +43,12 @@ module UpperBranch
           on: keys.first == "learned" ? "faults" : SHELVES[keys.first] }
       end
 
+      # What a letter stands for at this place; nil where no letters stand.
+      def letter(pointer, value)
+        field = @layer.field(@tables, Place.keys(pointer)) or return
+        words_of(field)&.dig(value, "word")
+      end
+
       private
 
       def fault?(keys) = keys.first == "faults"

@@ -18,7 +18,8 @@ module UpperBranchServer
 
       def of_all
         renew
-        rows = kept.exclude(data: nil).select_map(%i[data ranked])
+        texts = %i[data ranked].map { |name| Sequel.cast(name, String).as(name) } # read at once, without a detour
+        rows = kept.exclude(data: nil).select_map(texts)
         { left: waiting.count, jobs: rows.map { |data, ranked| plain(data).merge("ranked" => plain(ranked)) } }
       end
 
@@ -70,7 +71,7 @@ module UpperBranchServer
         nil
       end
 
-      def plain(json) = json.nil? ? nil : JSON.parse(JSON.generate(json))
+      def plain(text) = text && JSON.parse(text)
     end
   end
 end

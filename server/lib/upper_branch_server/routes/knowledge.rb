@@ -47,8 +47,13 @@ module UpperBranchServer
         def change(row, ids, lost)
           now = UpperBranch::Catalogue::Place.read(settings.knowledge.files, UpperBranch::Catalogue::Place.keys(row["at"]))
           row.slice("id", "at", "value", "was", "file", "reason", "by", "source", "created_at")
-             .merge(fields.about(row["at"]), stands: ids.include?(row["id"]), lost: lost.include?(row["id"]),
-                                             file_moved: row["file"] != now && ids.include?(row["id"]))
+             .merge(fields.about(row["at"]), letters(row), stands: ids.include?(row["id"]), lost: lost.include?(row["id"]),
+                                                           file_moved: row["file"] != now && ids.include?(row["id"]))
+        end
+
+        # What was and what is, where letters stand for it.
+        def letters(row)
+          { value_word: fields.letter(row["at"], row["value"]), was_word: fields.letter(row["at"], row["was"]) }.compact
         end
 
         # Who changes it: who has signed in, or as they say at an open bench.
