@@ -89,6 +89,16 @@ RSpec.describe "What closed jobs teach" do
     expect(learning["record"]["jobs"]).to eq 0
   end
 
+  it "does without a job that cannot be reckoned, and says so in the journal" do
+    2.times { water }
+    allow(UpperBranch::Learning::ClosedJob).to receive(:of).and_wrap_original do |of, job|
+      job.entries.size > 5 && !@once ? (@once = true) && raise("no such thing") : of.call(job)
+    end
+    told = nil
+    expect { told = learning }.to output(/closed job/).to_stderr
+    expect([told["left"], told["record"]["jobs"]]).to eq [0, 1]
+  end
+
   it "keeps the first ranking as it was shown when the job was first counted" do
     water
     learning

@@ -52,9 +52,16 @@ module UpperBranchServer
 
       def waiting = closed.exclude(id: kept.select(:job_id))
 
+      # A job that cannot be reckoned teaches nothing, and keeps the others from nothing.
+      def taught(stored)
+        UpperBranch::Learning::ClosedJob.of(UpperBranch::Job.replay(@plain, stored.entries))
+      rescue StandardError => e
+        Journal.error("closed job", e, depth: 2)
+        nil
+      end
+
       def put(stored)
-        job = UpperBranch::Job.replay(@plain, stored.entries)
-        data = UpperBranch::Learning::ClosedJob.of(job)
+        data = taught(stored)
         update = { version: stored.version, stamp: @plain.stamp, data: data && Sequel.pg_jsonb(data) }
         @database[:closed_jobs].insert_conflict(target: :job_id, update: update)
                                .insert(job_id: stored.id, ranked: ranked(stored, data), **update)

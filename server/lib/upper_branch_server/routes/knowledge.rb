@@ -46,9 +46,10 @@ module UpperBranchServer
         # ids: of the changes that stand; lost: of those whose place is gone
         def change(row, ids, lost)
           now = UpperBranch::Catalogue::Place.read(settings.knowledge.files, UpperBranch::Catalogue::Place.keys(row["at"]))
+          stands = ids.include?(row["id"])
           row.slice("id", "at", "value", "was", "file", "reason", "by", "source", "created_at")
-             .merge(fields.about(row["at"]), letters(row), stands: ids.include?(row["id"]), lost: lost.include?(row["id"]),
-                                                           file_moved: row["file"] != now && ids.include?(row["id"]))
+             .merge(fields.about(row["at"]), letters(row), stands: stands, lost: lost.include?(row["id"]),
+                                                           file_moved: row["file"] != now && stands)
         end
 
         # What was and what is, where letters stand for it.
