@@ -138,10 +138,10 @@ RSpec.describe "Odd days" do
     expect(JSON.parse(answers.last.body)["detail"]).to include("cut it to the part that matters")
     garbage = sent("/api/v1/logs?name=garbage", Random.new(1).bytes(2_000_000), "text/csv")
     expect(garbage.code.to_i).to eq(202).or be_between(400, 499)
-    expect(slowest.max).to be < 5
+    expect(slowest.max).to be < 60
     began = now
     server.stop # while one is read and another waits
-    expect(now - began).to be < 15
+    expect(now - began).to be < 60
     told("logs", statuses: answers.map(&:code), board_meanwhile: slowest.max.round(2))
   end
 

@@ -59,6 +59,24 @@ RSpec.describe "Without a signal in the browser" do
     expect(page).to have_no_css("[role=status]", text: "No signal")
   end
 
+  it "takes a new job in, and sends it when the server is back" do
+    opened
+    visit "/new"
+    expect(page).to have_css("h1", text: "New job")
+    server.kill
+    visit "/new"
+    fill_in "What the shop calls it", with: "Hay loader"
+    click_button "Seen: Idles unevenly, shakes"
+    click_button "Start tracing"
+    expect(page).to have_text(/waits? here/)
+    before = ServerUnderTest.database[:jobs].count
+    server.start
+    click_button "Send now"
+    eventually("the job") { ServerUnderTest.database[:jobs].count == before + 1 }
+    expect(page).to have_css("section[aria-label='Next step']")
+    expect(ServerUnderTest.database[:jobs].select_map(:title)).to include(a_string_starting_with("Hay loader"))
+  end
+
   it "goes on by the sheet that was planned ahead" do
     opened
     planned = UpperBranch::Views::Ahead.of(ServerUnderTest.store.jobs.replay(ServerUnderTest.store.jobs.find(id).entries))
