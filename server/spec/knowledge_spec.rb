@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "server_helper"
+require_relative "real_server"
 
 RSpec.describe UpperBranchServer::Knowledge do
   let(:minutes) { "/checks/pump-shot/minutes" }
@@ -54,6 +55,32 @@ RSpec.describe UpperBranchServer::Knowledge do
     expect(told["changes"].map { |row| row.values_at("value", "was", "stands") })
       .to eq [[nil, 6, false], [6, 9, false], [9, 6, false], [6, 3, false]]
     expect(ServerUnderTest.knowledge.stamp).to eq CATALOGUE.stamp
+  end
+
+  it "is looked at as a whole where several places change at once, one of them back to the files" do
+    change([minutes, 6])
+    job_with(entry("symptom", symptom: "hesitation", seen: "present"))
+    changes = [{ at: "/learned/rates/car-one/pump-cup", value: 20 }, { at: minutes, value: nil }]
+    told = post_json("/api/v1/knowledge/effect", { changes: changes })
+    expect(told["jobs"].first["after"]["leading"].first["name"]).to eq CATALOGUE.fault("pump-cup").name
+    change(*changes.map(&:values))
+    expect(ServerUnderTest.knowledge.catalogue.check("pump-shot").minutes).to eq 3
+    expect(knowledge["standing"]).to eq 1
+  end
+
+  # Both workers begin with it, and go on by another's change.
+  it "is there when a server of two workers starts, and comes to both" do
+    change([minutes, 6])
+    server = RealServer.new(workers: 2).start
+    shown = lambda do
+      list = Array.new(12) { JSON.parse(Net::HTTP.get(URI("#{server.url}/api/v1/catalogue"))) }
+      list.map { |told| told["checks"].find { |row| row["id"] == "pump-shot" }["minutes"] }.uniq
+    end
+    expect(shown.call).to eq [6]
+    change([minutes, 7])
+    expect(shown.call).to eq [7]
+  ensure
+    server&.stop
   end
 
   {

@@ -8,8 +8,9 @@ module UpperBranchServer
     class << self
       def app
         @database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL"))
-        @knowledge = Knowledge.of_files(@database, changed: ->(_) { changed })
+        @knowledge = Knowledge.of_files(@database)
         @knowledge.refresh
+        @knowledge.on_change { changed } # from now on: what is done in the background begins in no process that parts
         Limits.set(@database)
         Journal.open(ENV.fetch("JOURNAL")) if ENV["JOURNAL"]
         app = App.assemble(knowledge: @knowledge, accounts: accounts)

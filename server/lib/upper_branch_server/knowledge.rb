@@ -12,21 +12,20 @@ module UpperBranchServer
     # version: of the amendments; shown: what people are shown, as JSON
     Held = Struct.new(:version, :store, :tables, :shown, keyword_init: true)
 
-    # unchanged: the catalogue of these tables, where it is there already; changed: called with the store after a change
-    def initialize(database, tables, unchanged: UpperBranch::Catalogue.new(tables), changed: nil)
+    # unchanged: the catalogue of these tables, where it is there already
+    def initialize(database, tables, unchanged: UpperBranch::Catalogue.new(tables))
       @database = database
       @files = tables
       @unchanged = unchanged
       @amendments = Store::Amendments.new(database)
-      @changed = changed
       @lock = Mutex.new
       @plain = unchanged
       @held = held(0, tables)
     end
 
     # The knowledge of the files as they lie here.
-    def self.of_files(database, **more)
-      new(database, UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read, **more)
+    def self.of_files(database)
+      new(database, UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read)
     end
 
     attr_reader :files
@@ -37,6 +36,11 @@ module UpperBranchServer
     def shown = @held.shown
     def tables = @held.tables
     def version = @held.version
+
+    # What is done whenever the knowledge was changed from now on.
+    def on_change(&block)
+      @changed = block
+    end
 
     # Looks whether the knowledge was changed. Without the database all stays as it is.
     def refresh
@@ -60,11 +64,10 @@ module UpperBranchServer
     # Tables with further changes, all of them looked at: [tables, rows for the store].
     # changes: [{"at", "value"}]; raises Problem 422 at the field
     def with(changes)
-      standing = @amendments.standing
-      changes.each_with_index.reduce([@held.tables, []]) do |(tables, rows), (change, i)|
-        row = Change.new(@files, tables, standing, change, "changes/#{i}/value").row
-        [row[:tables], rows + [row.except(:tables)]]
+      looked = changes.each_with_index.reduce(Change::So.new(@files, @amendments.standing, [])) do |so, (change, i)|
+        Change.new(so, change, "changes/#{i}/value").made
       end
+      [looked.tables, looked.rows]
     end
 
     # Stores changes: for good, and for everybody. Raises Problem 409, 422.
@@ -87,7 +90,7 @@ module UpperBranchServer
         @held = held(version, UpperBranch::Catalogue::Layer.new(@amendments.standing).over(@files))
         store.catalogues.remember
       end
-      @changed&.call(store)
+      @changed&.call
     end
 
     def held(version, tables)

@@ -6,25 +6,30 @@ module UpperBranchServer
     class Change
       Place = UpperBranch::Catalogue::Place
 
-      # files, tables: as the files have it, and as it stands; standing: the lead's changes so far; change: {"at",
-      # "value"}, nil gives it back to the files; field: where a mistake is shown
-      def initialize(files, tables, standing, change, field)
-        @files = files
-        @tables = tables
-        @standing = standing
+      # How it stands before or after a change: files: tables as the files have them; standing: changes that stand,
+      # [{"at", "value"}]; rows: for the store, of the changes made so far
+      So = Struct.new(:files, :standing, :rows) do
+        def tables = @tables ||= UpperBranch::Catalogue::Layer.new(standing).over(files)
+      end
+
+      # so: So; change: {"at", "value"}, nil gives it back to the files; field: where a mistake is shown
+      def initialize(so, change, field)
+        @so = so
         @at = change["at"]
         @value = change["value"]
         @field = field
         @keys = Place.keys(@at)
       end
 
-      # {at:, value:, was:, file:, tables: as they are then}. Raises Problem 422.
-      def row
-        was = Place.read(@tables, @keys)
+      # So, as it stands then. Raises Problem 422.
+      def made
+        was = Place.read(@so.tables, @keys)
         says = @value.nil? ? not_given_back : refused(was)
         raise Problem.invalid(@field, says) if says
 
-        { at: Place.pointer(@keys), value: @value, was: was, file: Place.read(@files, @keys), tables: changed }
+        others = @so.standing.reject { |row| row["at"] == @at }
+        row = { at: Place.pointer(@keys), value: @value, was: was, file: Place.read(@so.files, @keys) }
+        So.new(@so.files, @value.nil? ? others : [*others, { "at" => @at, "value" => @value }], [*@so.rows, row])
       end
 
       private
@@ -32,17 +37,11 @@ module UpperBranchServer
       def refused(was)
         return "It stands there already" if was == @value
 
-        UpperBranch::Catalogue::Layer.new([{ "at" => @at, "value" => @value }]).refused(@tables)
+        UpperBranch::Catalogue::Layer.new([{ "at" => @at, "value" => @value }]).refused(@so.tables)
       end
 
       def not_given_back
-        "It stands as the files have it" unless @standing.any? { |row| row["at"] == @at }
-      end
-
-      def changed
-        return Place.write(@tables, @keys, @value) unless @value.nil?
-
-        UpperBranch::Catalogue::Layer.new(@standing.reject { |row| row["at"] == @at }).over(@files)
+        "It stands as the files have it" unless @so.standing.any? { |row| row["at"] == @at }
       end
     end
   end
