@@ -213,8 +213,10 @@ serve() {
     sleep 0.1
   done
 }
-# MALLOC_ARENA_MAX: the C library else keeps memory aside for every thread; two such stores are enough, and hold half as much.
-server_again() { PORT=$1 MALLOC_ARENA_MAX=2 bundle exec puma --silent --config server/puma.rb server/config.ru & SERVER=$!; }
+# The C library else keeps memory aside for every thread; two such stores are enough, and hold two thirds as much. What is free at their
+# ends stays: given back and asked for again with every answer it cost seconds (docs/drills.md).
+LEAN="MALLOC_ARENA_MAX=2 MALLOC_TRIM_THRESHOLD_=268435456 MALLOC_MMAP_THRESHOLD_=67108864"
+server_again() { env $LEAN PORT="$1" bundle exec puma --silent --config server/puma.rb server/config.ru & SERVER=$!; }
 
 # A backup in the night's stead: whenever the last one is older than a day. In the background, at the lowest priority.
 daily_backup() {

@@ -9,6 +9,10 @@ require "socket"
 #   server = RealServer.new(workers: 1).start
 #   server.kill; server.start; server.stop
 class RealServer
+  # As bin/start sets them for its server (bin/lib/setup.sh).
+  LEAN = { "MALLOC_ARENA_MAX" => "2", "MALLOC_TRIM_THRESHOLD_" => "268435456",
+           "MALLOC_MMAP_THRESHOLD_" => "67108864" }.freeze
+
   attr_reader :port, :pid
 
   # environment: further settings
@@ -16,7 +20,7 @@ class RealServer
     @port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
     database = environment.delete(:DATABASE_URL) || ServerUnderTest.app_url
     @environment = { "PORT" => @port.to_s, "WEB_CONCURRENCY" => workers.to_s, "RACK_ENV" => "production",
-                     "APP_ENV" => "production", "DATABASE_URL" => database, "MALLOC_ARENA_MAX" => "2",
+                     "APP_ENV" => "production", "DATABASE_URL" => database, **LEAN,
                      **environment.transform_keys(&:to_s) }
   end
 
