@@ -4,7 +4,7 @@
 #
 #   bin/drill database bundle exec ruby bench/load.rb 200 120         benches, seconds
 #   bin/drill database bundle exec ruby bench/load.rb 40 720 2        and s between two entries at the mean: as many
-#                                                                     requests in 12 minutes as 50 benches in an hour
+#                                                                     requests in 12 minutes as 70 benches in an hour
 #
 # A bench opens a job as the page does, looks at the step for a while (half a minute at the mean, as short as three
 # seconds), enters an answer, and looks at the board now and then; a job ends after fifteen entries. Every page holds

@@ -19,11 +19,7 @@ module UpperBranch
     attr_reader :book, :kept, :stamp, :digests, :renames, :worktop, :geometry, :scale,
                 :symptoms, :effects, :faults, :checks, :parts
 
-    # layer: what a shop has changed over the files (Layer), or nil
-    def self.load(directory = DEFAULT, layer: nil)
-      tables = Loader.new(directory).read
-      new(layer ? layer.over(tables) : tables)
-    end
+    def self.load(directory = DEFAULT) = new(Loader.new(directory).read)
 
     # A short sum of tables: two catalogues with the same are the same.
     def self.stamp(tables) = Digest::SHA256.hexdigest(JSON.generate(tables))[0, 16]

@@ -25,6 +25,14 @@ RSpec.describe UpperBranch::Catalogue::Layer do
     expect(layer(*rows).lost(base).map { |row| row["at"] }).to eq(["/checks/long-gone/minutes"])
   end
 
+  it "passes over what could not stand in the files any more: another number of limits, a fault that is gone" do
+    rows = [["/checks/fuel-pressure/reading/cuts", [2.5]], ["/learned/rates/small-float/long-gone", 2],
+            ["/learned/strengths/long-gone/fuel-quality/water", 0.5], ["/learned/rates/small-float/water", 2]]
+    expect(layer(*rows).lost(base).map { |row| row["at"] }).to eq(rows.first(3).map(&:first))
+    expect(catalogue(*rows).check("fuel-pressure").reading).to eq(CATALOGUE.check("fuel-pressure").reading)
+    expect(catalogue(*rows).book.problems).to be_empty
+  end
+
   it "lists what may be changed of a record, with what stands there" do
     fields = described_class.fields_of(base, %w[faults pump-cup])
     expect(fields.to_h { |keys, field, value| [keys.drop(2).join("/"), [field.kind, value]] })

@@ -20,6 +20,11 @@ RSpec.describe UpperBranch::Learning::ClosedJob do
     expect([one["found"], one["minutes"]]).to eq [7, 25] # the look again is the usual 3
   end
 
+  it "takes into the first ranking what was told after a caution was read or a gate answered" do
+    asked = [water[0], ["caution", { "hazard" => "fuel-vapor" }], *water.drop(1)]
+    expect(taught(*asked)["first"]).to eq(taught(*water)["first"])
+  end
+
   it "keeps what each look was worth, in bits towards what was wrong, and what it took" do
     look = taught(*water)["checks"].first
     expect(look).to include("check" => "fuel-quality", "took" => 7)

@@ -4,10 +4,10 @@ import { useNavigate, useParams } from "react-router";
 import { api } from "../api/client";
 import { ApiError } from "../api/problem";
 import { queries } from "../api/queries";
-import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
 import { TextField } from "../ui/text-field";
+import { FormEnd } from "./form-end";
 import { ROLE } from "./roles";
 import { at, refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
@@ -91,19 +91,12 @@ function Form(props: { code: string; role: keyof typeof ROLE; login: string | nu
           fill="new-password"
           error={at(told, "password")}
         />
-        {told && told.field === null && (
-          <p role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-2">
-            {told.says}
-          </p>
-        )}
-        <Button
-          type="submit"
-          look="fuel"
-          className="w-full"
+        <FormEnd
+          told={told?.field === null ? told : null}
           disabled={busy || !password || (!known && (!name.trim() || !login.trim()))}
         >
           {known ? "Keep it and sign in" : "Join"}
-        </Button>
+        </FormEnd>
       </form>
     </Card>
   );

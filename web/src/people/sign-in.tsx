@@ -4,6 +4,7 @@ import { api } from "../api/client";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { TextField } from "../ui/text-field";
+import { FormEnd } from "./form-end";
 import { passkeysHere, byPasskey } from "./passkey";
 import { refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
@@ -50,19 +51,9 @@ export function SignIn({ second }: { second: boolean }) {
             <TextField label="Password" type="password" text={password} onText={setPassword} fill="current-password" />
           </>
         )}
-        {told && (
-          <p role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-2">
-            {told.says}
-          </p>
-        )}
-        <Button
-          type="submit"
-          look="fuel"
-          className="w-full"
-          disabled={busy || (second ? !digits : !login || !password)}
-        >
+        <FormEnd told={told} disabled={busy || (second ? !digits : !login || !password)}>
           {second ? "Go on" : "Sign in"}
-        </Button>
+        </FormEnd>
         {passkeysHere() && (
           <Button className="w-full" disabled={busy} onClick={() => void go(() => byPasskey(second))}>
             <KeyRound size={18} aria-hidden /> With a passkey of this device

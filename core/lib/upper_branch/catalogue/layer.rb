@@ -6,10 +6,10 @@ module UpperBranch
     # are; a layer gives other tables, and so another catalogue with a stamp of its own.
     #
     #   layer = Layer.new([{ "at" => "/checks/pump-shot/minutes", "value" => 6 }])
-    #   Catalogue.load(layer: layer).check("pump-shot").minutes   # => 6
+    #   Catalogue.new(layer.over(tables)).check("pump-shot").minutes   # => 6
     #
-    # Which fields may be changed is said in amendable.yml. An amendment of a place that the files no longer have is
-    # passed over (#lost).
+    # Which fields may be changed is said in amendable.yml. An amendment of a place that the files no longer have, or
+    # whose value could not stand there any more, is passed over (#lost).
     class Layer
       attr_reader :amendments
 
@@ -18,8 +18,6 @@ module UpperBranch
         @amendments = amendments
       end
 
-      def any? = amendments.any?
-
       # Tables as Loader#read gives them -> others.
       def over(tables)
         amendments.reject { |row| lost?(tables, row) }.reduce(tables) do |changed, row|
@@ -27,7 +25,7 @@ module UpperBranch
         end
       end
 
-      # Amendments that no longer have a place.
+      # Amendments that the files no longer have a place for.
       def lost(tables) = amendments.select { |row| lost?(tables, row) }
 
       # What is wrong with the last amendment over these tables: a sentence, or nil. Asks first the field, then all that
@@ -35,9 +33,7 @@ module UpperBranch
       def refused(tables)
         row = amendments.last
         keys = Place.keys(row["at"])
-        field = Layer.field(tables, keys) or return "Nothing by this name can be changed here"
-        field.refused(row["value"], was: Place.read(tables, keys), around: Place.read(tables, keys[0..-2])) ||
-          broken(tables, keys.first)
+        at_the_field(tables, keys, row["value"]) || broken(Place.write(tables, keys, row["value"]), keys.first)
       end
 
       # The field that stands at a place of these tables, or nil.
@@ -74,13 +70,23 @@ module UpperBranch
 
       private
 
+      # What is made where the files have nothing is asked of its section whether the names it stands under are known.
       def lost?(tables, row)
-        Layer.field(tables, Place.keys(row["at"])).nil?
+        keys = Place.keys(row["at"])
+        return true if at_the_field(tables, keys, row["value"])
+        return false unless Layer.field(tables, keys).made?
+
+        Book.new(Place.write(tables, keys, row["value"]))[keys.first].problems.any?
+      end
+
+      def at_the_field(tables, keys, value)
+        field = Layer.field(tables, keys) or return "Nothing by this name can be changed here"
+        field.refused(value, was: Place.read(tables, keys), around: Place.read(tables, keys[0..-2]))
       end
 
       # Does the catalogue as a whole still hold?
       def broken(tables, section)
-        problems = Book.new(over(tables)).problems
+        problems = Book.new(tables).problems
         (problems.find { |name, _, _| name == section } || problems.first)&.last
       end
     end

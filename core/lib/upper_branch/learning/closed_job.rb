@@ -14,6 +14,7 @@ module UpperBranch
     class ClosedJob
       ENDED = %w[proven sound].freeze
       INTAKE = %w[machine symptom condition note photo].freeze
+      ASKED = %w[caution gate].freeze # what the page asks in between, before anything is looked at
       LEAST = 0.001 # chance below which a fault of the first ranking is not kept
 
       def self.of(job)
@@ -23,7 +24,8 @@ module UpperBranch
       # What was thought of a job at first, from the machine and what was told of it, nothing looked at yet:
       # {fault id => chance that it is to blame}; nil where nothing was complained of.
       def self.first_ranking(job)
-        told = job.entries.take_while { |entry| INTAKE.include?(entry["kind"]) }
+        before = job.entries.take_while { |entry| (INTAKE | ASKED).include?(entry["kind"]) }
+        told = before.select { |entry| INTAKE.include?(entry["kind"]) }
         early = Job.new(job.catalogue, told, record: true)
         return unless early.machine && early.complaint.any?
 

@@ -13,7 +13,6 @@ module UpperBranch
         @cases = cases
       end
 
-      def size = @cases.size
       def families = known.map { |one| one["family"] }.uniq.sort
 
       # Jobs of a family whose truth is known and that began with a complaint.

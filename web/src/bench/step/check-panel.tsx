@@ -33,8 +33,9 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   const notes = option?.notes ?? [screw ?? []].flat();
   const [chosen, setChosen] = useState<string | null>(null);
   const place = chosen ?? firstPlace(places);
+  const ready = cautions.read && !took.wrong; // minutes that cannot be are told at their field
   const record = (data: Omit<EntryData<"check">, "check">) => {
-    if (took.wrong) return; // it says so at the field
+    if (!ready) return;
     setMarked([]);
     setChosen(null);
     took.clear();
@@ -42,7 +43,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
     void add(entry("check", { check: check.id, ...data, ...reported, ...(place && { place }) }));
   };
   const choose = (id: string, kind: string) => {
-    if (!cautions.read) return;
+    if (!ready) return;
     if (!check.multi || kind !== "abnormal") {
       record({ outcomes: [id] });
       return;
@@ -52,9 +53,9 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
   useKeys(
     "The step",
     outcomes.slice(0, 9).map((row, i) => [String(i + 1), row.name, () => choose(row.id, row.kind)]),
-    cautions.read,
+    ready,
   );
-  useKeys("The step", [["Enter", "Record what is marked", () => record({ outcomes: marked })]], marked.length > 0);
+  useKeys("The step", [["Enter", "Record what is marked", () => record({ outcomes: marked })]], ready && marked.length > 0);
 
   return (
     <div>
@@ -99,7 +100,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           place={place}
           check={check}
           reading={check.reading}
-          disabled={!cautions.read}
+          disabled={!ready}
           onRecord={(reading) => record({ reading })}
         />
       )}
@@ -111,7 +112,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
             : "What did you see?"}
       </h3>
       {check.picture && (
-        <PictureMap check={check} outcomes={outcomes} marked={marked} disabled={!cautions.read} onChoose={choose} />
+        <PictureMap check={check} outcomes={outcomes} marked={marked} disabled={!ready} onChoose={choose} />
       )}
       <div className="mt-2 grid gap-2 sm:grid-cols-2">
         {outcomes.map((row, i) => (
@@ -121,7 +122,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
             kind={row.kind}
             digit={i < 9 ? i + 1 : null}
             marked={check.multi && row.kind === "abnormal" ? marked.includes(row.id) : null}
-            disabled={!cautions.read}
+            disabled={!ready}
             onChoose={() => choose(row.id, row.kind)}
           />
         ))}
@@ -130,7 +131,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
         <Button
           look="fuel"
           className="mt-3 w-full"
-          disabled={marked.length === 0}
+          disabled={!ready || marked.length === 0}
           onClick={() => record({ outcomes: marked })}
         >
           Record {marked.length > 0 ? `what is marked (${marked.length})` : "what is marked"}
