@@ -55,7 +55,11 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
     outcomes.slice(0, 9).map((row, i) => [String(i + 1), row.name, () => choose(row.id, row.kind)]),
     ready,
   );
-  useKeys("The step", [["Enter", "Record what is marked", () => record({ outcomes: marked })]], ready && marked.length > 0);
+  useKeys(
+    "The step",
+    [["Enter", "Record what is marked", () => record({ outcomes: marked })]],
+    ready && marked.length > 0,
+  );
 
   return (
     <div>

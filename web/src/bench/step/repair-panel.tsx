@@ -70,7 +70,13 @@ export function RepairPanel() {
           Refer it out and close
         </Button>
       ) : (
-        <Button look="fuel" className="mt-4 w-full" disabled={!cautions.read || took.wrong} onClick={done} aria-keyshortcuts="Enter">
+        <Button
+          look="fuel"
+          className="mt-4 w-full"
+          disabled={!cautions.read || took.wrong}
+          onClick={done}
+          aria-keyshortcuts="Enter"
+        >
           Repaired
         </Button>
       )}
