@@ -45,6 +45,7 @@ RSpec.describe "The programs of bin/" do
       {
         %w[bin/trace docs/examples/cider-press.yml] => /Leading sets/,
         %w[bin/read-log docs/examples/fruit-lorry-road.csv] => /1800 rows/,
+        %w[bin/engine car-one --at idle --fault no-supply=1] => /19.0 s    0.0 %      0 /,
         %w[bin/sheet small-float seat-swollen] => /The work:\n.*grooved side inward/m,
         %w[bin/sheet car-one needle-worn docs/examples/cider-press.yml] => /First start:/
       }.each do |command, says|
@@ -67,6 +68,28 @@ RSpec.describe "The programs of bin/" do
       expect([out, status.exitstatus]).to eq ["", 2]
       expect(err).to match(says)
     end
+  end
+
+  it "run the engine into a log that the log reader reads, and refuse what cannot run" do
+    log, err, status = run("bin/engine", "cv", "--at", "snap", "--set", "main_jet=2", "--altitude", "800", "--csv")
+    expect(status).to be_success, err
+    Dir.mktmpdir do |folder|
+      File.write(File.join(folder, "snap.csv"), log)
+      expect(run("bin/read-log", File.join(folder, "snap.csv")).first).to include("600 rows over 30")
+      File.write(File.join(folder, "bad.txt"), "0 warm\n3 throttle up\n")
+      {
+        %W[bin/engine car-one --at #{folder}/bad.txt] => /Line 2, "3 throttle up": throttle needs a number/,
+        %w[bin/engine car-one --fault main-jet-blocked=2] => /from 0 \(not at all\) to 1/,
+        %w[bin/engine car-one --fault pump-cup] => /Say how bad: --fault pump-cup=0.7/,
+        %w[bin/engine car-one --set bore=5] => /shaft: The shaft is as thick as the bore/,
+        %w[bin/engine tractor] => /No engine of the family "tractor"/,
+        %w[bin/engine car-one --at nowhere] => /no run and no file called nowhere; runs: tour/,
+        %w[bin/engine car-one --at idle --fault fuel-pump-dead] => /Say how bad/,
+        %w[bin/engine] => /Usage: bin.engine FAMILY/
+      }.each { |command, says| expect(run(*command)).to match ["", says, have_attributes(success?: false)] }
+    end
+    _, err, = run("bin/engine", "car-one", "--at", "idle", "--fault", "no-supply=1")
+    expect(err).to match(/It stalled at \d/)
   end
 
   it "say what to do where no gems are installed at all" do

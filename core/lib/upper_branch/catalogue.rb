@@ -16,7 +16,7 @@ module UpperBranch
     KEPT = 32_000_000 # bytes of what is compiled from it, as counted; about three times that in the process
 
     # book: the sections themselves, for those that show or check them
-    attr_reader :book, :kept, :stamp, :digests, :renames, :worktop, :geometry, :scale,
+    attr_reader :book, :kept, :stamp, :digests, :renames, :worktop, :geometry, :engines, :scale,
                 :symptoms, :effects, :faults, :checks, :parts
 
     def self.load(directory = DEFAULT) = new(Loader.new(directory).read)
@@ -93,6 +93,7 @@ module UpperBranch
       @renames = book.renames.record
       @worktop = book.worktop.record
       @geometry = book.geometry.record
+      @engines = book.engines.record
       @axes = conditions.to_h { |row| [row["id"], row["axis"]] }
     end
 

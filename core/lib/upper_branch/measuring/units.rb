@@ -32,6 +32,7 @@ module UpperBranch
         "angle" => %w[deg],
         "turns" => %w[turns],
         "voltage" => %w[V],
+        "inertia" => ["kg m2"],
         "count" => %w[count],
         "afr" => %w[afr],
         "lambda" => %w[lambda],
@@ -63,7 +64,8 @@ module UpperBranch
         "g/kWh" => [1e-3 / 3.6e6, 0.0],
         "kg/J" => [1.0, 0.0]
       }.freeze
-      ALONE = %w[speed angle turns voltage count afr lambda drop_rate drip money price].freeze # nothing to convert
+      # Nothing to convert.
+      ALONE = %w[speed angle turns voltage inertia count afr lambda drop_rate drip money price].freeze
 
       # value in one unit -> Float in another.
       def self.convert(value, from, to)

@@ -23,12 +23,12 @@ module UpperBranch
         Point = Struct.new(:stand, :vacuum, :air, :beside, :fuel, :uncovered, :signal, :lift, :mixture,
                            keyword_init: true)
 
-        # first: Bank; second: SecondBank or nil; idle: IdleCircuit of each first barrel; leak: m2 times its
-        # coefficient; source: pressure on the fuel, Pa
-        def initialize(first:, second:, idle:, draw:, leak:, source:, fuel:, weather:)
+        # first: Bank; second: SecondBank or nil; feeds: Feeds of the first; leak: m2 times its coefficient; source:
+        # pressure on the fuel, Pa
+        def initialize(first:, second:, feeds:, draw:, leak:, source:, fuel:, weather:)
           @first = first
           @second = second
-          @idle = idle
+          @feeds = feeds
           @draw = draw
           @leak = leak
           @source = source
@@ -86,48 +86,23 @@ module UpperBranch
 
         # Until the air that the idle circuits bring is what was reckoned with.
         def settled(beside = 0.0)
-          stand = main = idle = nil
+          stand = fed = nil
           PASSES.times do
             stand = yield beside
-            main, idle = fed(stand)
-            brought = idle.air * @first.count
-            break if (brought - beside).abs < NEAR * stand.own
+            fed = @feeds.at(stand.own, stand.position, stand.manifold)
+            break if (fed.beside - beside).abs < NEAR * stand.own
 
-            beside = brought
+            beside = fed.beside
           end
-          point(stand, main, idle)
+          point(stand, fed)
         end
 
-        # What the first barrels' main and idle circuits give, each reckoning with the other.
-        def fed(stand)
-          taken = 0.0
-          main = idle = nil
-          PASSES.times do
-            main = @first.fed(stand.own, stand.position, stand.manifold, **pressures(stand), taken: taken)
-            idle = trickle(stand, main.last)
-            break if (@idle.taken(idle) - taken).abs <= NEAR * idle.fuel
-
-            taken = @idle.taken(idle)
-          end
-          [main, idle]
-        end
-
-        def trickle(stand, well)
-          barrel = @first.barrel
-          before = barrel.before(stand.own / @first.count, stand.manifold)
-          @idle.flow(barrel.throttle.edge(stand.position), engine: stand.manifold, source: @source, well: well,
-                                                           before: before)
-        end
-
-        def point(stand, main, idle)
-          fuel = { idle: idle.port * @first.count, transition: idle.shown * @first.count, main: main[0],
-                   power: main[1], second: @second ? second(stand) : 0.0 }
+        def point(stand, fed)
+          fuel = { **fed.to_h.slice(:idle, :transition, :main, :power), second: @second ? second(stand) : 0.0 }
           air = @draw.air(stand.rpm, stand.manifold)
           whole = fuel.values.sum
           Point.new(stand: stand, vacuum: @weather.pressure - stand.manifold, air: air, fuel: fuel,
-                    beside: idle.air * @first.count,
-                    uncovered: @idle.uncovered(@first.barrel.throttle.edge(stand.position)),
-                    **moved(stand),
+                    beside: fed.beside, uncovered: fed.uncovered, **moved(stand),
                     mixture: whole.positive? ? air * @weather.dry / whole / @fuel.ratio : nil)
         end
 
@@ -137,10 +112,9 @@ module UpperBranch
         end
 
         def second(stand)
-          @second.fed(stand.other, @second.position(stand.second), stand.manifold, **pressures(stand)).first
+          @second.fed(stand.other, @second.position(stand.second), stand.manifold,
+                      vacuum: @weather.pressure - stand.manifold, source: @source).first
         end
-
-        def pressures(stand) = { vacuum: @weather.pressure - stand.manifold, source: @source }
       end
     end
   end

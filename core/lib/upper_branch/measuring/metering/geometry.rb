@@ -20,27 +20,43 @@ module UpperBranch
                                                                   viscosity: figures["viscosity"])
         end
 
-        attr_reader :weather
+        attr_reader :weather, :fuel
 
         def carburetor
-          Carburetor.new(first: first, second: second, idle: idle, draw: draw, leak: hole(:leak, "leak"),
-                         source: @weather.pressure - (@v[:chamber] || 0.0), fuel: @fuel, weather: @weather)
+          Carburetor.new(first: first, second: second, feeds: feeds, draw: draw, leak: leak, source: source,
+                         fuel: @fuel, weather: @weather)
         end
 
-        private
+        def first
+          @first ||= Bank.new(count: @v[:throats], barrel: barrel(throat, plate(@v[:bore]), @v[:gain]), main: main)
+        end
 
-        # m2 of a round hole times its coefficient; none where the field is empty or 0.
-        def hole(field, kind) = bore_area(@v[field]) * @figures[kind]
-        def bore_area(diameter) = diameter&.positive? ? Jets.area(diameter) : 0.0
+        # nil where there is none
+        def second
+          return unless @v[:second_count]&.positive?
+
+          @second ||= SecondBank.new(count: @v[:second_count], barrel: second_barrel, main: second_main,
+                                     from: @v[:second_cell] || @v[:second_from], to: @v[:second_wide])
+        end
+
+        def feeds = @feeds ||= Feeds.new(first: first, idle: idle, source: source, weather: @weather)
 
         def draw
           EngineDraw.new(displacement: @v[:displacement], strokes: @v[:strokes].to_i, filling: @v[:filling],
                          weather: @weather)
         end
 
-        def first
-          Bank.new(count: @v[:throats], barrel: barrel(throat, plate(@v[:bore]), @v[:gain]), main: main)
-        end
+        # m2 times its coefficient
+        def leak = hole(:leak, "leak")
+
+        # Pressure on the fuel, Pa.
+        def source = @weather.pressure - (@v[:chamber] || 0.0)
+
+        private
+
+        # m2 of a round hole times its coefficient; none where the field is empty or 0.
+        def hole(field, kind) = bore_area(@v[field]) * @figures[kind]
+        def bore_area(diameter) = diameter&.positive? ? Jets.area(diameter) : 0.0
 
         def barrel(throat, throttle, gain)
           Barrel.new(throttle: throttle || throat, throat: throat, gain: gain, coefficient: @figures["throttle"],
@@ -137,13 +153,6 @@ module UpperBranch
         def screw_hole(kind, turns)
           area = screw(kind).area(turns)
           FuelHole.new(area, 2 * area / (Math::PI * @v[:"#{kind}screw_hole"]), @fuel)
-        end
-
-        def second
-          return unless @v[:second_count]&.positive?
-
-          SecondBank.new(count: @v[:second_count], barrel: second_barrel, main: second_main,
-                         from: @v[:second_cell] || @v[:second_from], to: @v[:second_wide])
         end
 
         # An air valve is as wide as the bore and opens as far.

@@ -40,7 +40,8 @@ module UpperBranch
           read
         end
 
-        def carburetor(values) = Geometry.new(values, @figures, @fuels).carburetor
+        def geometry(values) = Geometry.new(values, @figures, @fuels)
+        def carburetor(values) = geometry(values).carburetor
 
         def curve(given) = Curve.new(self, values(given))
 
