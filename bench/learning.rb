@@ -10,7 +10,7 @@
 # Brier: of the first ranking, against what really had to be mended. minutes: to a proven repair. Both as the ratio to
 # the unlearned tables on the same machines, with the 95 % interval of the paired difference. Last row: a shop that knew
 # its truth.
-require_relative "shift"
+require_relative "support"
 
 module Bench
   # A shop with a truth of its own.
@@ -41,10 +41,10 @@ module Bench
 
     private
 
-    def machine(number) = VirtualMachine.draw(@truth, @family, (@seed * 10_000_000) + number)
+    def machine(number) = UpperBranch::Practice::HiddenMachine.draw(@truth, @family, (@seed * 10_000_000) + number)
 
     def closed_job(number)
-      shift = Planner.new(@plain, machine(number))
+      shift = UpperBranch::Practice::Planner.new(@plain, machine(number))
       return if shift.result.referred
 
       close = { "id" => "close", "kind" => "close", "data" => { "as" => "proven" } }
@@ -58,7 +58,7 @@ module Bench
     end
 
     def one(catalogue, virtual)
-      shift = Planner.new(catalogue, virtual)
+      shift = UpperBranch::Practice::Planner.new(catalogue, virtual)
       said = UpperBranch::Learning::ClosedJob.first_ranking(shift.job) || {}
       truth = virtual.to_mend.map { |index| virtual.fault(index).id }
       score = UpperBranch::Learning::Calibration.new([[said, truth]])

@@ -8,11 +8,11 @@
 # --hidden: a third of the complaints cannot be shown again at the shop. Besides minutes it counts how stubborn the
 # planner is: checks while a found cause waits for its repair, wrong repairs, work that cannot be undone without its
 # proof, running tests while fuel runs out, jobs given up.
-require_relative "shift"
+require_relative "support"
 
 module Bench
   # Information per minute, repairs a fault at 80 %, proves each repair.
-  class Information < Shift
+  class Information < UpperBranch::Practice::Shift
     def step
       belief = posterior
       id, chance = belief.all_now.min_by { |fault, p| [-p, fault] }
@@ -29,7 +29,7 @@ module Bench
   end
 
   # Repairs the likeliest cause, proves, and so on down.
-  class LikeliestFirst < Shift
+  class LikeliestFirst < UpperBranch::Practice::Shift
     def step
       blame = posterior.blame
       id = blame.keys.reject do |fault|
@@ -43,7 +43,7 @@ module Bench
 
   # A short list per main complaint, in order; what a failed check points to is mended and proven; then strip, clean and
   # kit.
-  class House < Shift
+  class House < UpperBranch::Practice::Shift
     def step
       @list ||= @catalogue.house.list(@virtual.complaint.first.group).filter_map { |id| @machine.check(id) }
       item = @list.shift or return strip
@@ -80,7 +80,7 @@ module Bench
   end
 end
 
-POLICIES = { "planner" => Bench::Planner, "information" => Bench::Information, "likeliest" => Bench::LikeliestFirst,
+POLICIES = { "planner" => UpperBranch::Practice::Planner, "information" => Bench::Information, "likeliest" => Bench::LikeliestFirst,
              "house" => Bench::House }.freeze
 
 def mean(list) = list.sum / list.size.to_f
@@ -103,9 +103,9 @@ columns = [*policies.keys, "hindsight", "planner/house", "planner/hindsight", "c
            "unsafe", "referred"]
 puts "| family | jobs | #{columns.join(' | ')} |"
 families.each do |family|
-  machines = Array.new(jobs) { |seed| Bench::VirtualMachine.draw(catalogue, family, seed, perturb: perturb, hidden: hidden) }
+  machines = Array.new(jobs) { |seed| UpperBranch::Practice::HiddenMachine.draw(catalogue, family, seed, perturb: perturb, hidden: hidden) }
   results = policies.transform_values { |policy| machines.map { |virtual| policy.new(catalogue, virtual).result } }
-  bound = machines.map { |virtual| Bench::Shift.new(catalogue, virtual).hindsight }
+  bound = machines.map { |virtual| UpperBranch::Practice::Shift.new(catalogue, virtual).hindsight }
   minutes = results.transform_values { |list| list.map(&:minutes) }
   planner = results["planner"]
   against = ->(other) { other ? format("%.2f", mean(minutes["planner"]) / mean(other)) : "-" }

@@ -35,7 +35,6 @@ module UpperBranch
       def initialize(job)
         @job = job
         @machine = job.machine
-        @posterior = Diagnosis::Posterior.of(job)
       end
 
       def to_h
@@ -90,18 +89,7 @@ module UpperBranch
       def took(entry) = row(entry)&.dig("data", "minutes")
       def row(entry) = @job.entries.find { |one| one["id"] == entry }
 
-      def bits(entry)
-        return if truth.nil? || truth.empty?
-
-        at = @posterior.evidence.find_index { |item| item.finding.entry == entry } or return 0.0
-        before, after = history.values_at(at, at + 1)
-        told = truth.filter_map { |id| @posterior.compiled.index(id) }.sum do |index|
-          Math.log2([after[index], 1e-4].max / [before[index], 1e-4].max)
-        end
-        told.round(3)
-      end
-
-      def history = @history ||= @posterior.history
+      def bits(entry) = (@worth ||= LookWorth.new(@job, truth)).bits(entry)
 
       def repairs
         @job.repairs.filter_map do |repair|

@@ -7,6 +7,7 @@ module UpperBranch
       # usual level; kg/s, Pa. Of the diaphragm kind it is the chamber under the diaphragm, taken for a shallow bowl.
       class Bowl
         DENSE = 1.2 # kg/m3, air that must follow through the vents
+        LOW = 0.15 # of its depth, under which the jets begin to draw air
         MOST = 20_000.0 # Pa that a vent can hold back
 
         attr_reader :level, :arrived, :spilled
@@ -39,6 +40,11 @@ module UpperBranch
         # kg/s that the shut needle lets by, at a pressure of the supply.
         def passes(fed) = by_hole(area(:inlet_pass), fed) * @density
 
+        # As after a while of more leaving than comes.
+        def nearly_empty
+          @level = [@level, (LOW - 1) * @v[:depth]].min
+        end
+
         def fill_to_brim
           @arrived += (@v[:brim] - @level) * room
           @level = @v[:brim]
@@ -64,7 +70,7 @@ module UpperBranch
         end
 
         # Share of their usual flow that the jets still have: none once the fuel has fallen below them.
-        def reach = ((@level + @v[:depth]) / (0.15 * @v[:depth])).clamp(0.0, 1.0)
+        def reach = ((@level + @v[:depth]) / (LOW * @v[:depth])).clamp(0.0, 1.0)
 
         # Pa by which the fuel stands under more pressure than usual. leaving: kg/s; tilt: m that it stands higher at
         # the jets

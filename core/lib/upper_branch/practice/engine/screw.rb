@@ -16,12 +16,8 @@ module UpperBranch
           @build = engine.build
         end
 
-        # Change of the idle's fuel from turned in to turned out, as a share.
-        def rules
-          return 0.0 unless fuel(1.0).positive?
-
-          ((fuel(MOVED) - fuel(1 / MOVED)) / fuel(1.0)).abs
-        end
+        # Change of the fuel from turned in to turned out, as a share of what the idle needs.
+        def rules = (fuel(MOVED) - fuel(1 / MOVED)).abs / [wanted, 1e-12].max
 
         # Times the turns it stands at that would make the best idle, MOST or LEAST where no turns do; 1 where it does
         # not rule. An air screw counts the other way.

@@ -11,7 +11,8 @@ module UpperBranch
         end
 
         def symptom = @row["symptom"]
-        def name = symptom || "#{@row['check']}/#{@row['word']}"
+        def check = @row["check"]
+        def name = symptom || "#{check}/#{@row['word']}"
 
         # Can the machine show it at all?
         def on?(machine)

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  class Catalogue
+    module Sections
+      # Levels of practice, what is read off the simulated engine, and how mastery is reckoned.
+      class Practice < Section
+        def levels = data["levels"]
+        def level(id) = levels.find { |row| row["id"] == id }
+        def shown = data ? { practice: { levels: levels.map { |row| row.slice("id", "name", "says") } } } : {}
+
+        private
+
+        def look
+          return unless data
+
+          data["readings"].each_with_index do |row, i|
+            known("/readings/#{i}", row["measure"], [row["check"]], book.checks.ids, "check")
+          end
+          kinds = book.repairs.kinds.map { |row| row["id"] }
+          levels.each_with_index do |row, i|
+            known("/levels/#{i}", row["id"], [row["besides"]].compact, kinds, "kind of repair")
+          end
+        end
+      end
+    end
+  end
+end

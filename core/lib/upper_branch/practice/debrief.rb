@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module UpperBranch
+  module Practice
+    # What an exercise comes to when it is over: what was wrong, the road that was taken beside the planner's and the
+    # shop's list, what each step was worth, and which were wasted, dangerous or could not be undone.
+    #
+    #   debrief = Debrief.new(catalogue, exercise, job).to_h
+    class Debrief
+      WASTED = 0.05 # bits under which a look has told nothing
+
+      # job: Job as it was worked on
+      def initialize(catalogue, exercise, job)
+        @catalogue = catalogue
+        @exercise = exercise
+        @job = job
+        @machine = job.machine
+        @truth = exercise.faults.keys
+        @worth = Learning::LookWorth.new(job, @truth)
+      end
+
+      def to_h
+        { truth: truth, found: found?, minutes: @job.minutes.round, road: road, planned: planned,
+          house: Learning::HouseMinutes.of(@job, @truth), decisive: decisive, circuits: circuits }
+      end
+
+      # {circuit => was it found}, for the learner's record.
+      def circuits
+        @truth.group_by { |id| fault(id).circuit }.transform_values { |ids| ids.all? { |id| mended.include?(id) } }
+      end
+
+      # Was everything mended that was wrong?
+      def found? = (@truth - mended).empty?
+
+      private
+
+      def fault(id) = @catalogue.fault(id)
+      def mended = @mended ||= @job.mended.flat_map(&:faults).uniq & @truth
+
+      def truth
+        @exercise.faults.map do |id, severity|
+          row = fault(id)
+          { id: id, name: row.name, why: row.why, circuit: row.circuit, part: row.part.name, severity: severity,
+            mended: mended.include?(id) }
+        end
+      end
+
+      # Looks and repairs in their order.
+      def road = @road ||= @job.live.filter_map { |entry| step(entry) }
+
+      def step(entry)
+        case entry.kind
+        when "check" then look(entry.id, @machine.check(entry.data["check"]))
+        when "repair" then repair(entry.id, entry.data["repair"])
+        end
+      end
+
+      def look(entry, check)
+        return unless check
+
+        bits = before_repair?(entry) ? @worth.bits(entry) : nil
+        { entry: entry, kind: "check", id: check.id, name: check.name, minutes: check.minutes, bits: bits,
+          says: bits && bits < WASTED ? "wasted" : nil }
+      end
+
+      # What is looked at after a repair proves it, and tells nothing of what was wrong.
+      def before_repair?(entry) = @job.findings.any? { |one| one.entry == entry && one.round.zero? }
+
+      def repair(entry, id)
+        plan = Workshop::Repairs.find(@machine, id) or return
+        right = plan.faults.map(&:id).intersect?(@truth)
+        { entry: entry, kind: "repair", id: id, name: Workshop::Repairs.words(@machine, plan).name,
+          minutes: plan.minutes, bits: nil, says: said_of(plan, right) }
+      end
+
+      def said_of(plan, right)
+        return "wrong" unless right
+
+        "unproven" if plan.irreversible && @job.defects.none? { |one| plan.faults.map(&:id).include?(one.fault) }
+      end
+
+      # The look that told most, and how it is done, to see it next time.
+      def decisive
+        best = road.select { |row| row[:bits] }.max_by { |row| row[:bits] }
+        return unless best && best[:bits] > WASTED
+
+        check = @machine.check(best[:id])
+        best.slice(:entry, :id, :name, :bits).merge(steps: check.steps)
+      end
+
+      # What the planner would have done on the same machine.
+      def planned
+        shift = Planner.new(@catalogue, @exercise.patient)
+        result = shift.result
+        { minutes: result.minutes.round, referred: result.referred, road: shift.job.live.filter_map do |one|
+          name(one)
+        end }
+      end
+
+      def name(entry)
+        case entry.kind
+        when "check" then { kind: "check", name: @machine.check(entry.data["check"]).name }
+        when "repair"
+          plan = Workshop::Repairs.find(@machine, entry.data["repair"])
+          { kind: "repair", name: Workshop::Repairs.words(@machine, plan).name }
+        end
+      end
+    end
+  end
+end

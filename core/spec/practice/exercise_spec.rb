@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+RSpec.describe "Practice on the simulated engine" do
+  practice = UpperBranch::Practice
+
+  define_method(:exercise) do |family, level: "plain", seed: 3, faults: nil|
+    next practice::Exercise.draw(CATALOGUE, family: family, level: level, seed: seed) unless faults
+
+    practice::Exercise.new(CATALOGUE, family: family, level: level, seed: seed, faults: faults)
+  end
+
+  def check(id) = CATALOGUE.check(id)
+
+  # As somebody enters it, after the machine and what its owner says.
+  def worked(exercise, *entries)
+    complaint = exercise.complaint.map { |id| seen(id) }
+    job(exercise.family, *complaint, *entries)
+  end
+
+  describe practice::Exercise do
+    it "is the same again for the same seed, and another for another" do
+      drawn = [3, 3, 4].map { |seed| exercise("cv", seed: seed).to_h }
+      expect(drawn[0]).to eq drawn[1]
+      expect(drawn[2]["faults"]).not_to eq drawn[0]["faults"]
+      expect(described_class.from(CATALOGUE, drawn[0]).complaint).to eq exercise("cv").complaint
+    end
+
+    it "hides as many faults as its level says, each somewhere between bad and worst, and makes somebody complain" do
+      CATALOGUE.book.practice.levels.each do |level|
+        one = exercise("small-float", level: level["id"], seed: 8)
+        expect(one.faults.size).to eq(level["faults"] + (level["besides"] ? 1 : 0))
+        expect(one.faults.values).to all(be_between(0.6, 1))
+        expect(one.complaint.size).to be_between(1, 3)
+      end
+      meddled = exercise("car-one", level: "meddled", seed: 5).faults.keys.map { |id| CATALOGUE.fault(id).repair }
+      expect(meddled).to include("adjust")
+    end
+
+    # Common practice, no source: what is met most is practised first.
+    it "takes the plain ones from what is met most, the sly ones from what is met least" do
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "slide")
+      priors = UpperBranch::Diagnosis::Priors.new(machine)
+      middle = machine.faults.map { |fault| priors.of(fault) }.sort[machine.faults.size / 2]
+      odds = %w[plain sly].map do |level|
+        row = CATALOGUE.book.practice.level(level)
+        Array.new(20) { |seed| practice::Draw.new(CATALOGUE, "slide", row, nil).faults(seed).keys.first }
+             .map { |id| priors.of(CATALOGUE.fault(id)) }
+      end
+      expect(odds.first.min).to be >= middle
+      expect(odds.last.max).to be <= middle
+    end
+
+    it "draws from the circuits it is told to practise" do
+      row = CATALOGUE.book.practice.level("plain")
+      drawn = practice::Draw.new(CATALOGUE, "car-one", row, { "pump" => 1.0 })
+      circuits = Array.new(8) { |seed| CATALOGUE.fault(drawn.faults(seed).keys.first).circuit }
+      expect(circuits.uniq).to eq ["pump"]
+    end
+
+    it "refuses a level or a machine that there is not" do
+      expect { exercise("cv", level: "heroic") }.to raise_error(UpperBranch::Invalid, /plain, sly, two/)
+      expect { exercise("boat") }.to raise_error(UpperBranch::Invalid, /No family is called "boat"/)
+    end
+  end
+
+  describe practice::Patient do
+    it "answers by its engine where that can show it, by the tables elsewhere, and soundly where nothing is wrong" do
+      patient = exercise("car-one", faults: { "stop-too-fast" => 0.8 }).patient
+      expect(patient.answer(check("idle-speed"))).to eq ["high"]
+      expect(patient.by_engine?(check("idle-speed"))).to be true
+      expect(patient.reading(check("idle-speed"))["value"]).to be_between(900, 2500)
+      expect(patient.answer(check("needle-look"))).to eq ["clean"]
+      expect(patient.reading(check("needle-look"))).to be_nil
+      expect(patient.by_engine?(check("needle-look"))).to be false
+      expect(patient.complaints).to include("high-idle")
+    end
+
+    it "shows whoever looks at the part itself what is wrong with it" do
+      CATALOGUE.checks.flat_map { |one| one.is.flat_map { |word, ids| ids.map { |id| [one, word, id] } } }
+               .select { |_, _, id| UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one").fault(id) }
+               .first(12).each do |one, word, id|
+        patient = exercise("car-one", faults: { id => 1.0 }).patient
+        next unless patient.machine.check(one.id)&.abnormal(patient.machine.features)&.include?(word)
+
+        shown = patient.answer(one) & one.is.select { |_, ids| ids.include?(id) }.keys
+        expect(shown).not_to be_empty, "#{one.id} hides #{id}"
+      end
+    end
+
+    it "is sound again when all is mended, and only then" do
+      one = exercise("car-one", level: "two", faults: { "stop-too-fast" => 0.8, "needle-worn" => 1.0 })
+      half = one.patient(mended: ["stop-too-fast"])
+      sound = one.patient(mended: one.faults.keys)
+      symptom = CATALOGUE.symptom("high-idle")
+      expect([one.patient, half, sound].map { |patient| patient.seen?(symptom) }).to eq [true, false, false]
+      expect(half.complaints).not_to be_empty
+      expect(sound.complaints).to be_empty
+      expect(sound.answer(check("needle-look"))).to eq ["clean"]
+    end
+
+    it "comes and goes where the exercise says so, and stays otherwise" do
+      coming, staying = %w[intermittent plain].map do |level|
+        one = exercise("car-one", level: level, faults: { "stop-too-fast" => 0.8 })
+        Array.new(20) { |tries| one.patient(tries: tries).seen?(CATALOGUE.symptom("high-idle")) }
+      end
+      expect(coming.count(true)).to be_between(3, 17)
+      expect(staying).to all(be true)
+    end
+
+    it "answers every check of every machine with words that the check has" do
+      CATALOGUE.families.each do |family|
+        patient = exercise(family["id"], seed: 2).patient
+        patient.machine.checks.each do |one|
+          expect(one.outcomes.keys).to include(*patient.answer(one))
+        end
+      end
+    end
+  end
+
+  describe practice::Debrief do
+    let(:one) { exercise("car-one", faults: { "linkage-sticks" => 0.9 }) }
+
+    it "tells the truth, the road beside the planner's, what each look was worth, and what decided it" do
+      done = worked(one, found("filter", "clean"), found("linkage", "sticks"), repaired("linkage-sticks"),
+                    not_seen("hanging-revs"))
+      told = described_class.new(CATALOGUE, one, done).to_h
+      expect(told[:truth]).to match [include(id: "linkage-sticks", circuit: "air", mended: true)]
+      expect(told[:road].map { |row| row.values_at(:id, :says) })
+        .to eq [%w[filter wasted], ["linkage", nil], ["linkage-sticks", nil]]
+      expect(told[:decisive]).to include(id: "linkage", bits: be > 2, steps: be_an(Array))
+      expect(told[:planned]).to include(minutes: be_between(10, 120), referred: false)
+      expect(told[:planned][:road].last).to include(kind: "repair").or include(kind: "check")
+      expect([told[:found], told[:house], told[:circuits]]).to match [true, be_positive, { "air" => true }]
+    end
+
+    it "names a wrong repair, and does not count what was not found" do
+      done = worked(one, repaired("stop-too-fast"))
+      told = described_class.new(CATALOGUE, one, done).to_h
+      expect(told[:road].map { |row| row[:says] }).to eq ["wrong"]
+      expect([told[:found], told[:decisive], told[:circuits]]).to eq [false, nil, { "air" => false }]
+    end
+  end
+end
