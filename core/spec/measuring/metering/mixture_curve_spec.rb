@@ -118,6 +118,17 @@ RSpec.describe "Mixture from geometry" do
       end
     end
 
+    # Common practice, no source: an idle that draws behind the main jet gets no more than that lets through.
+    it "starves an idle that draws from the well as the main jet closes, all the way to none" do
+      flows = [1.43, 0.6, 0.3, 0.15, 0].map do |jet|
+        curve("car-one", "main_jet" => jet, "power_hole" => 0).idle.fuel.values.sum
+      end
+      expect(flows).to eq flows.sort.reverse
+      expect(flows.first / flows[1]).to be_between(1, 1.2)
+      expect(flows.last).to be < 1e-7
+      expect(flows[3]).to be < flows.first / 2
+    end
+
     it "turns an air screw the other way" do
       from, to = [0.6, 1.0].map { |turns| curve("slide", "turns" => turns).idle.mixture }
       expect(to).to be > from

@@ -27,6 +27,7 @@ module UpperBranch
         def names = signs.map { |row| row["symptom"] || "#{row['check']}/#{row['word']}" }
 
         def sign(at, row)
+          known(at, "signs", Needs.flags(row["needs"]), book.families.features.keys, "feature")
           return answers(at, "signs", row["check"], [row["word"]]) if row["check"]
 
           known(at, "signs", [row["symptom"]], book.symptoms.ids, "symptom")

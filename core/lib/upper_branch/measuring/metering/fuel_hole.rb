@@ -7,6 +7,7 @@ module UpperBranch
       # jet gives less at little suction than its size promises. m2, m, Pa, kg/s.
       class FuelHole
         LENGTH = 2.0 # bores, as jets are made (from memory)
+        BLOCKED = 1e6 # Pa, more than there is
         IDEAL = 0.8 # coefficient for a first look at the Reynolds number
 
         attr_reader :area
@@ -43,9 +44,10 @@ module UpperBranch
           coefficient(speed) * area * @fuel.density * speed
         end
 
-        # The pressure that a flow costs.
+        # The pressure that a flow costs; without end where there is no hole.
         def drop(mass)
-          return 0.0 unless mass.positive? && area.positive?
+          return 0.0 unless mass.positive?
+          return BLOCKED unless area.positive?
 
           speed = mass / area / @fuel.density / IDEAL
           speed *= IDEAL / coefficient(speed)

@@ -16,6 +16,7 @@ module UpperBranch
 
         # Can the machine show it at all?
         def on?(machine)
+          return false unless Catalogue::Needs.met?(@row["needs"] || [], machine.features)
           return !machine.symptom(symptom).nil? if symptom
 
           check = machine.check(@row["check"])

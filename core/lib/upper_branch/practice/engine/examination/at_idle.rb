@@ -6,7 +6,7 @@ module UpperBranch
       class Examination
         # At idle: speed, mixture and vacuum, the screw, a light load, the inlet covered by hand.
         class AtIdle < Look
-          COVERS = [0.6, 0.8, 0.9].freeze # of the inlet, by hand
+          COVERS = [0.6, 0.8, 0.9, 0.96, 0.985].freeze # of the inlet, by hand
           ALIVE = 0.06 # of the throttle, that keeps an engine alive which does not idle
 
           private
@@ -42,6 +42,7 @@ module UpperBranch
           def steady(watch, read)
             screw = Screw.new(watch.engine)
             keep(idle_speed: read.mean(:rpm), idle_rough: read.scatter(:rpm), idle_swings: read.swings(:rpm),
+                 idle_shakes: read.scatter(:torque),
                  idle_vacuum: read.mean(:vacuum), idle_misses: read.missed,
                  screw: screw.rules, screw_out: screw.wants)
             watch.run(4) { idle.with(gear: 0.06) }
