@@ -14,7 +14,7 @@ module ServerUnderTest
     entries photos owner_links jobs machines settings catalogues spec_cards logs attempts invitations
     account_password_hashes account_login_failures account_lockouts account_active_session_keys account_otp_keys
     account_webauthn_keys account_webauthn_user_ids account_authentication_audit_logs accounts lookers amendments
-    closed_jobs verdicts
+    closed_jobs verdicts practices exercises
   ].freeze
 
   # As the owner of the tables, who migrates and empties them.

@@ -114,6 +114,16 @@ export function routes(client: QueryClient): RouteObject[] {
               loader: ahead(catalogue),
               lazy: async () => ({ Component: (await import("./handbook/handbook")).Handbook }),
             },
+            {
+              path: "/practice",
+              loader: ahead(catalogue),
+              lazy: async () => ({ Component: (await import("./practice/practice")).Practice }),
+            },
+            {
+              path: "/jobs/:id/debrief",
+              loader: ahead(catalogue, job),
+              lazy: async () => ({ Component: (await import("./practice/debrief")).DebriefPage }),
+            },
             { path: "/people", lazy: async () => ({ Component: (await import("./people/people")).People }) },
             { path: "*", lazy: async () => ({ Component: (await import("./shell/not-found")).NotFound }) },
           ],

@@ -10,7 +10,7 @@ const FLOORS = [
   ["keys", "outbox", "owner", "photos", "plot", "branch", "section", "cards"],
   ["people", "live"],
   ["jobs", "knowledge"],
-  ["worktop", "logs", "handbook", "records"],
+  ["worktop", "logs", "handbook", "records", "practice"],
   ["mixture"],
   ["instruments", "shell"],
   ["bench"],

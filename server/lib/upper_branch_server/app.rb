@@ -75,7 +75,7 @@ module UpperBranchServer
     register Routes::Worktop, Routes::Mixture, Routes::Cards, Routes::Logs, Routes::Gauges, Routes::Sheets,
              Routes::Reports, Routes::JobFiles, Routes::JobArchives, Routes::Visits, Routes::Photos,
              Routes::Settings, Routes::Records, Routes::Owner, Routes::Drawings, Routes::People, Routes::Live,
-             Routes::Knowledge, Routes::Learning
+             Routes::Knowledge, Routes::Learning, Routes::Practice
 
     get "/api/v1/catalogue" do
       etag settings.stamp
@@ -173,6 +173,7 @@ module UpperBranchServer
         id: stored.id,
         title: stored.title,
         version: stored.version,
+        practice: stored.practice,
         catalogue_changed: stored.catalogue != settings.stamp,
         catalogue_changes: settings.store.catalogues.changes_since(stored.catalogue),
         entries: entries

@@ -7,7 +7,7 @@ module UpperBranchServer
   #   stored, traced = store.add(id, version, entries)   # written, then traced outside the lock
   class Store
     attr_reader :database, :catalogue, :jobs, :shop, :catalogues, :cards, :logs, :board, :traces, :job_files, :visits,
-                :photos, :machines, :records, :owner_links, :chain, :people, :amendments, :verdicts
+                :photos, :machines, :records, :owner_links, :chain, :people, :amendments, :verdicts, :practices
 
     def initialize(database, catalogue)
       @database = database
@@ -28,6 +28,7 @@ module UpperBranchServer
       @people = People.new(database)
       @amendments = Amendments.new(database)
       @verdicts = Verdicts.new(database)
+      @practices = Practices.new(database)
       @traces = Projections::Traces.new(database, @jobs, @machines)
     end
 

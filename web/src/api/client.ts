@@ -8,6 +8,8 @@ import type {
   DataLog,
   MeasuredMixture,
   NewEntry,
+  NewExercise,
+  NewPractice,
   NewJob,
   OwnerAnswers,
   PasskeyAnswer,
@@ -110,6 +112,18 @@ export const api = {
   proposalEffect: (at: string) => taken(http.POST("/api/v1/learning/effect", { body: { at } })),
   judgeProposal: (body: { at: string; verdict: Verdict; version: number; by?: string }) =>
     taken(http.POST("/api/v1/learning/verdicts", { body })),
+  practice: (by: string) => taken(http.GET("/api/v1/practice", { params: { query: { by } } })),
+  beginPractice: (body: NewPractice) => taken(http.POST("/api/v1/practice", { body })),
+  setExercise: (body: NewExercise) => taken(http.POST("/api/v1/practice/exercises", { body })),
+  takeBackExercise: (id: string, by: string) =>
+    taken(http.DELETE("/api/v1/practice/exercises/{id}", { params: { path: { id }, query: { by } } })),
+  practiceOfJob: (id: string) => taken(http.GET("/api/v1/jobs/{id}/practice", { params: { path: { id } } })),
+  practiceLook: (id: string, check: string) =>
+    taken(http.POST("/api/v1/jobs/{id}/practice/look", { params: { path: { id } }, body: { check } })),
+  practiceAsk: (id: string, body: { symptom: string; condition?: string; way?: string }) =>
+    taken(http.POST("/api/v1/jobs/{id}/practice/ask", { params: { path: { id } }, body })),
+  endPractice: (id: string) =>
+    taken(http.POST("/api/v1/jobs/{id}/practice/end", { params: { path: { id } }, body: {} })),
   schools: () => taken(http.GET("/api/v1/schools")),
   chooseSchools: (ways: ShopWays) => taken(http.POST("/api/v1/schools", { body: ways })),
   board: ({ state, waits = [], q, from }: BoardQuestion) =>

@@ -57,6 +57,10 @@ export const queries = {
   knowledgeFields: (record: string) =>
     queryOptions({ queryKey: ["knowledge", "fields", record], queryFn: () => api.knowledgeFields(record) }),
   learning: () => queryOptions({ queryKey: ["knowledge", "learning"], queryFn: api.learning }),
+  /** What one learner practises. by: whose, at an open bench */
+  practice: (by: string) => queryOptions({ queryKey: ["practice", by], queryFn: () => api.practice(by) }),
+  practiceOfJob: (id: string) =>
+    queryOptions({ queryKey: ["job", id, "practice"], queryFn: () => api.practiceOfJob(id), retry: false }),
   schools: () => queryOptions({ queryKey: ["schools"], queryFn: () => kept("schools", api.schools) }),
   cards: () => queryOptions({ queryKey: ["cards"], queryFn: () => kept("cards", api.cards) }),
   /** What each answer would lead to, as the job stands at a version; while the page lies idle. */

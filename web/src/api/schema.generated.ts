@@ -416,6 +416,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What one learner practises, and what he knows. */
+        get: operations["practice"];
+        put?: never;
+        post: operations["beginPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/exercises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setExercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/exercises/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBackExercise"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get: operations["practiceOfJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/practice/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["practiceLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/practice/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["practiceAsk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/practice/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools": {
         parameters: {
             query?: never;
@@ -1159,6 +1282,144 @@ export interface components {
                 field: string;
                 detail: string;
             }[];
+        };
+        NewPractice: {
+            /**
+             * Format: uuid
+             * @description of the job that is made
+             */
+            id: string;
+            family?: string;
+            level?: string;
+            /** @description a fault of what this learner knows least */
+            weakest?: boolean;
+            /**
+             * Format: uuid
+             * @description an exercise that the lead has set
+             */
+            set?: string;
+            by?: string;
+        };
+        PracticeBegun: {
+            job: string;
+        };
+        NewExercise: {
+            family: string;
+            level: string;
+            note?: string;
+            by?: string;
+        };
+        PracticeLook: {
+            check: string;
+        };
+        PracticeQuestion: {
+            symptom: string;
+            condition?: string;
+            way?: string;
+        };
+        PracticeAnswer: {
+            /** @enum {string} */
+            answer: "yes" | "no" | "unknown";
+        };
+        PracticeSeen: {
+            outcomes: string[];
+            reading: {
+                value: number;
+                unit: string;
+            } | null;
+            /** @description did the simulated engine itself say it */
+            engine: boolean;
+        };
+        PracticeNamed: {
+            job: string;
+            title: string;
+            level: string;
+            begun: string;
+        };
+        PracticeDone: {
+            job: string;
+            title: string;
+            level: string;
+            begun: string;
+            ended: string;
+            found: boolean;
+            minutes: number;
+            planned: number;
+        };
+        PracticeRecord: {
+            levels: {
+                id: string;
+                name: string;
+                says: string;
+            }[];
+            open: components["schemas"]["PracticeNamed"][];
+            done: components["schemas"]["PracticeDone"][];
+            set: {
+                id: string;
+                family: string;
+                level: string;
+                note: string;
+                by: string | null;
+                job: string | null;
+            }[];
+            record: {
+                mastery: {
+                    id: string;
+                    name: string;
+                    known: number;
+                    mastered: boolean;
+                    tried: number;
+                    found: number;
+                }[];
+                next: string[];
+            };
+        };
+        PracticeOfJob: {
+            learner: string;
+            level: string;
+            ended: string | null;
+            debrief: components["schemas"]["PracticeDebrief"] | null;
+        };
+        PracticeStep: {
+            entry?: string;
+            /** @enum {string} */
+            kind: "check" | "repair";
+            id?: string;
+            name: string;
+            minutes?: number;
+            bits?: number | null;
+            /** @enum {string|null} */
+            says?: "wasted" | "wrong" | "unproven" | null;
+        };
+        PracticeDebrief: {
+            truth: {
+                id: string;
+                name: string;
+                why: string;
+                circuit: string;
+                part: string;
+                severity: number;
+                mended: boolean;
+            }[];
+            found: boolean;
+            minutes: number;
+            road: components["schemas"]["PracticeStep"][];
+            planned: {
+                minutes: number;
+                referred: boolean;
+                road: components["schemas"]["PracticeStep"][];
+            };
+            house: number;
+            decisive: {
+                entry: string;
+                id: string;
+                name: string;
+                bits: number;
+                steps: string[];
+            } | null;
+            circuits: {
+                [key: string]: boolean;
+            };
         };
         Ahead: {
             check: string;
@@ -1960,12 +2221,16 @@ export interface components {
                 probability: number;
             }[];
             closed_as: string | null;
+            /** @description on the simulated engine */
+            practice: boolean;
             waiting: components["schemas"]["Waiting"];
         };
         Job: {
             id: string;
             title: string;
             version: number;
+            /** @description on the simulated engine */
+            practice: boolean;
             catalogue_changed: boolean;
             catalogue_changes: {
                 [key: string]: string[];
@@ -4555,6 +4820,226 @@ export interface operations {
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    practice: {
+        parameters: {
+            query?: {
+                /** @description whose, at an open bench */
+                by?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description levels */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+        };
+    };
+    beginPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPractice"];
+            };
+        };
+        responses: {
+            /** @description begun already */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeBegun"];
+                };
+            };
+            /** @description begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeBegun"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    setExercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewExercise"];
+            };
+        };
+        responses: {
+            /** @description levels */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    takeBackExercise: {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description levels */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    practiceOfJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description how it stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOfJob"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    practiceLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeLook"];
+            };
+        };
+        responses: {
+            /** @description what the hidden machine shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSeen"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    practiceAsk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeQuestion"];
+            };
+        };
+        responses: {
+            /** @description what its owner says or what it does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeAnswer"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    endPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description the truth */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOfJob"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
         };
     };
     schools: {

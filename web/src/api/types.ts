@@ -88,3 +88,10 @@ export type ProposalEffect = Schemas["ProposalEffect"];
 export type Verdict = Schemas["ProposalVerdict"]["verdict"];
 export type PasskeySetUp = Schemas["PasskeySetUp"];
 export type PasskeyAnswer = Schemas["PasskeyAnswer"];
+/** Practice on the simulated engine: a learner's record, one practice, and what it came to. */
+export type NewPractice = Schemas["NewPractice"];
+export type NewExercise = Schemas["NewExercise"];
+export type PracticeRecord = Schemas["PracticeRecord"];
+export type PracticeOfJob = Schemas["PracticeOfJob"];
+export type Debrief = NonNullable<PracticeOfJob["debrief"]>;
+export type PracticeStep = Schemas["PracticeStep"];

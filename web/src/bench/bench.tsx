@@ -12,6 +12,7 @@ import { DangerBar } from "./bars/danger-bar";
 import { JobBar, type Sheet } from "./bars/job-bar";
 import { MachinePhotos } from "./bars/machine-photos";
 import { PartsOff } from "./bars/parts-off";
+import { PracticeBar } from "./bars/practice-bar";
 import { ProblemBar } from "./bars/problem-bar";
 import { SettingsUnderWay } from "./bars/settings-under-way";
 import { PutBack } from "./bars/put-back";
@@ -65,6 +66,7 @@ function Laid() {
   return (
     <>
       <JobBar onSheet={setSheet} looking={looking} />
+      <PracticeBar />
       <ProblemBar parcels={parcels} outbox={outbox} catalogue={catalogue} />
       <DangerBar />
       <WaitingBar onOpen={() => setSheet("wait")} />

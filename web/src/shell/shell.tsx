@@ -4,6 +4,7 @@ import {
   Calculator,
   ChartSpline,
   CirclePlus,
+  FlaskConical,
   IdCard,
   LayoutList,
   MoonStar,
@@ -89,6 +90,7 @@ const PLACES = [
   { to: "/cards", name: "Cards", icon: IdCard },
   { to: "/logs", name: "Logs", icon: ChartSpline },
   { to: "/handbook", name: "Handbook", icon: BookOpen },
+  { to: "/practice", name: "Practice", icon: FlaskConical },
 ];
 
 /** A place to go: a word in the bar at the top, on a phone a picture over a word in the bar at the thumb. */

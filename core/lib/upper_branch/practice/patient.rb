@@ -46,8 +46,10 @@ module UpperBranch
         check.multi? ? words : [words.max_by { |word| [told_by(check, word), word] }]
       end
 
-      # What an instrument shows, where the engine can say it.
+      # What an instrument shows, where the engine can say it in one number.
       def reading(check)
+        return if check.reading.nil? || check.reading["by"]
+
         row = @catalogue.book.practice.data["readings"].find { |one| one["check"] == check.id } or return
         value = engine.found[row["measure"]] or return
         value = Measuring::Units.from_si(value, row["unit"]) if row["unit"] != "rpm"

@@ -26,9 +26,9 @@ module UpperBranchServer
         @texts = JobFileText.new(Contract.new)
       end
 
-      # Number of jobs. path: of a file that is not there yet
+      # Number of jobs; what was practised stays here. path: of a file that is not there yet
       def out(path)
-        ids = store.database[:jobs].order(:created_at, :id).select_map(:id)
+        ids = store.database[:jobs].where(practice: false).order(:created_at, :id).select_map(:id)
         new = "#{path}.new"
         Zip::OutputStream.open(new) do |zip|
           put(zip, SHOP, JSON.pretty_generate(shop))

@@ -17,7 +17,7 @@ module UpperBranchServer
       end
 
       def to_h
-        open = @store.database[:jobs].where(closed_as: nil)
+        open = @store.database[:jobs].where(closed_as: nil, practice: false)
         jobs = looked(open.order(Sequel.desc(:updated_at), :id).limit(MOST).select_map(:id))
         { open: open.count, looked: jobs.size, jobs: jobs.sort_by { |job| job[:moved] ? 0 : 1 } }
       end

@@ -10,7 +10,8 @@ module UpperBranchServer
       # What only a lead does, and what a trainee does not: [method, address].
       LEADS = [
         ["POST", %r{\A/api/v1/schools\z}], ["POST", %r{\A/api/v1/cards(/import)?\z}], ["DELETE", %r{\A/api/v1/cards/}],
-        ["POST", %r{\A/api/v1/(knowledge|learning)(/|\z)}], [nil, %r{\A/api/v1/(people(/|\z)|record\z)}]
+        ["POST", %r{\A/api/v1/(knowledge|learning|practice/exercises)(/|\z)}], ["DELETE", %r{\A/api/v1/practice/}],
+        [nil, %r{\A/api/v1/(people(/|\z)|record\z)}]
       ].freeze
       NOT_TRAINEES = [
         ["POST", %r{/owner-links\z}], ["POST", %r{\A/api/v1/jobs/(file|zip)\z}], ["PUT", %r{\A/api/v1/machines/}],
@@ -51,9 +52,10 @@ module UpperBranchServer
         end)
       end
 
-      # A job is closed by who answers for it, and reopened by the lead. Raises Problem 403.
+      # A job is closed by who answers for it, and reopened by the lead; what is practised, by who practises. Raises
+      # Problem 403.
       def fit_for(entries, job)
-        return if person.lead?
+        return if person.lead? || settings.store.practices.practice?(job)
 
         closes = entries.any? { |entry| entry["kind"] == "close" }
         raise forbidden("A trainee does not close a job: whose work it is does.") if closes && person.trainee?

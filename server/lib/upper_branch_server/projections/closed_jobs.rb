@@ -41,7 +41,7 @@ module UpperBranchServer
       private
 
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      def closed = @database[:jobs].where(closed_as: TAUGHT)
+      def closed = @database[:jobs].where(closed_as: TAUGHT, practice: false)
 
       # Those of the jobs as they stand, still closed.
       def kept

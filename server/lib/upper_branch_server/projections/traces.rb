@@ -55,7 +55,7 @@ module UpperBranchServer
       def put(stored, traced)
         stale.where(id: stored.id, version: stored.version)
              .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp,
-                     record: traced.words, machine_id: @machines.id_of(**traced.machine))
+                     record: traced.words, machine_id: stored.practice ? nil : @machines.id_of(**traced.machine))
       rescue Sequel::DatabaseError => e
         Journal.error("board row", e)
       end

@@ -95,6 +95,7 @@ module UpperBranchServer
           id: row[:id],
           title: row[:title],
           version: row[:version],
+          practice: row[:practice],
           updated_at: row[:updated_at].utc.iso8601(3),
           closed_as: row[:closed_as]
         }.merge(row[:summary].to_h.transform_keys(&:to_sym))

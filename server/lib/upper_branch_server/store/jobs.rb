@@ -7,8 +7,9 @@ module UpperBranchServer
     # Jobs and their entries: read, and appended to within a transaction that locks the job. Nothing is reckoned under
     # the lock but whether the entries may stand.
     class Jobs
-      # entries: as the core takes them, the oldest first; catalogue: the stamp it was last written under
-      Stored = Struct.new(:id, :title, :version, :catalogue, :rows, keyword_init: true) do
+      # entries: as the core takes them, the oldest first; catalogue: the stamp it was last written under; practice: is
+      # it on the simulated engine
+      Stored = Struct.new(:id, :title, :version, :catalogue, :rows, :practice, keyword_init: true) do
         alias_method :entries, :rows
       end
 
@@ -129,7 +130,7 @@ module UpperBranchServer
           { "id" => entry[:id], "kind" => entry[:kind], "data" => JSON.parse(JSON.generate(entry[:data])),
             "at" => entry[:at].utc.iso8601(3), **(entry[:by] ? { "by" => entry[:by] } : {}) }
         end
-        Stored.new(id: row[:id], title: row[:title], version: row[:version], catalogue: row[:catalogue], rows: entries)
+        Stored.new(**row.slice(:id, :title, :version, :catalogue, :practice), rows: entries)
       end
 
       # sent: all entries of the request, for naming the field by its place there

@@ -2,8 +2,8 @@
 
 module UpperBranchServer
   class Store
-    # Every job there ever was, searched by its words (PostgreSQL full text: endings do not matter, the last word may be
-    # a beginning) and narrowed by what it was.
+    # Every job there ever was but what was practised, searched by its words (PostgreSQL full text: endings do not
+    # matter, the last word may be a beginning) and narrowed by what it was.
     #
     #   store.records.page(text: "flooding swollen", family: "small-float", ended: "proven", from: 0)
     #   # => {jobs: [rows], next: 40 or nil, total: 61, more: false}
@@ -21,7 +21,8 @@ module UpperBranchServer
       # after, before: Date, by when the job was begun
       def page(text: "", from: 0, **narrowed)
         query = query_of(text)
-        found = narrow(query ? @database[:jobs].where(Sequel.lit("words @@ ?", query)) : @database[:jobs], **narrowed)
+        done = @database[:jobs].where(practice: false)
+        found = narrow(query ? done.where(Sequel.lit("words @@ ?", query)) : done, **narrowed)
         rows = found.order(Sequel.desc(:updated_at), :id).offset(from).limit(PAGE + 1).select(*COLUMNS).all
         total = found.limit(COUNTED + 1).from_self.count
         { jobs: marked(rows.first(PAGE), query), next: rows.size > PAGE ? from + PAGE : nil,

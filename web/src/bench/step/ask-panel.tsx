@@ -2,6 +2,7 @@ import { entry } from "../../api/entries";
 import { lower } from "../../words/lower";
 import { useDesk } from "../desk";
 import { Answers } from "./answers";
+import { askMachine, Simulated } from "./simulated";
 
 /** One quiet question: of a symptom nobody has spoken of, or of when the complaint shows. "Does not know" is an answer. */
 export function AskPanel() {
@@ -22,6 +23,11 @@ export function AskPanel() {
       </h2>
       {when && <p className="mt-1">{catalogue.symptoms.find((row) => row.id === symptom)?.name}</p>}
       <p className="mt-1 text-dim">{reason}</p>
+      <Simulated
+        name="Ask the owner"
+        ask={askMachine({ symptom, ...(condition && { condition }) })}
+        onAnswer={({ answer: word }) => answer(word)}
+      />
       <Answers
         answers={[
           { name: "Yes", act: () => answer("yes") },

@@ -1,5 +1,6 @@
 import { Clock, Wrench } from "lucide-react";
 import { useState } from "react";
+import { api } from "../../api/client";
 import { entry, type EntryData } from "../../api/entries";
 import type { Check, CheckOption, Job } from "../../api/types";
 import { Instrument } from "../../instruments/instrument";
@@ -15,6 +16,7 @@ import { firstPlace, PlaceChoice } from "./place-choice";
 import { minutesOf, STATE } from "../../words/states";
 import { useDesk } from "../desk";
 import { ItTook, useTook } from "./it-took";
+import { Simulated } from "./simulated";
 
 /** One check: how to do it, what to watch out for, and its answers as large buttons or a number. */
 export function CheckPanel(props: { check: Check; option: CheckOption | null; reason: string | null }) {
@@ -108,6 +110,12 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           onRecord={(reading) => record({ reading })}
         />
       )}
+      <Simulated
+        name="Do it, and see what it shows"
+        disabled={!ready}
+        ask={(id) => api.practiceLook(id, check.id)}
+        onAnswer={({ outcomes, reading }) => record(reading ? { reading } : { outcomes })}
+      />
       <h3 className="mt-4 mb-2 text-base">
         {check.reading
           ? "Or in a word"

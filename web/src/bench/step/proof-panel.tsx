@@ -4,6 +4,7 @@ import { Button } from "../../ui/button";
 import { CheckPanel } from "./check-panel";
 import { useDesk } from "../desk";
 import { ProofList } from "./proof-list";
+import { askMachine, Simulated } from "./simulated";
 
 /** After a repair: the check that failed, then the complaint's own conditions. */
 export function ProofPanel() {
@@ -34,6 +35,11 @@ export function ProofPanel() {
           <h2 className="text-[1.7rem] leading-tight">{item.name}: is it gone?</h2>
           <p className="mt-1 text-dim">{job.trace.next.reason}</p>
           <p className="mt-3">Bring back the conditions it was complained of under, and look again.</p>
+          <Simulated
+            name="Bring it back, and look"
+            ask={askMachine({ symptom: item.id })}
+            onAnswer={({ answer }) => seen(answer === "yes" ? "present" : "absent")}
+          />
           <div className="mt-4 grid gap-2 sm:grid-cols-2">
             <Button className="min-h-14 border-leaf!" onClick={() => seen("absent")} aria-keyshortcuts={shown("1")}>
               Gone

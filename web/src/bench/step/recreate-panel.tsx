@@ -2,6 +2,7 @@ import { entry } from "../../api/entries";
 import type { NewEntry } from "../../api/types";
 import { useDesk } from "../desk";
 import { Answers, type Answer } from "./answers";
+import { askMachine, Simulated } from "./simulated";
 
 /** Everything is in order and the complaint stands: it is made to happen again, or the machine put aside until it can be. */
 export function RecreatePanel() {
@@ -30,6 +31,7 @@ export function RecreatePanel() {
       <p className="mt-3 font-medium">{recreate.name}</p>
       <p className="mt-1">{recreate.do}</p>
       <p className="mt-1 text-sm text-dim">About {recreate.minutes} min at the bench</p>
+      <Simulated name="Try it" ask={askMachine({ symptom, way })} onAnswer={({ answer }) => tried(answer === "yes")} />
       <Answers answers={answers} />
     </div>
   );

@@ -18,6 +18,7 @@ const job = (id: string, row: Partial<JobSummary> = {}): JobSummary => ({
   next: "Pump shot",
   leading: [{ name: "Pump cup hard", probability: 0.4 }],
   closed_as: null,
+  practice: false,
   waiting: null,
   ...row,
 });

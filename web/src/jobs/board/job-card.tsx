@@ -30,7 +30,10 @@ export function JobCard(props: {
         }}
       >
         <span className="flex justify-between gap-3 text-sm text-dim">
-          <span>{job.machine}</span>
+          <span>
+            {job.machine}
+            {job.practice && <span className="ml-2 rounded-full border border-leaf px-2 text-leaf">practice</span>}
+          </span>
           <span className="tabular-nums">{job.minutes} min</span>
         </span>
         <span className="mt-1 font-display text-lg leading-tight font-semibold">{job.title}</span>

@@ -1,0 +1,182 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module UpperBranchServer
+  module Routes
+    # Practice on the simulated engine: chosen, worked on the same screens as any job, and gone through when it is over.
+    # What is hidden never leaves the server before that.
+    module Practice
+      SEEDS = 1 << 30
+      DAY = 86_400
+      GIVEN_UP = "The practice is over."
+
+      def self.registered(app)
+        app.get("/api/v1/practice") { answer(practice_of(learner(word("by")))) }
+        app.post("/api/v1/practice") { begin_practice(body_as("NewPractice")) }
+        set(app)
+        at_work(app)
+        app.helpers Helpers, Hidden
+      end
+
+      # What the lead sets.
+      def self.set(app)
+        app.post "/api/v1/practice/exercises" do
+          data = body_as("NewExercise")
+          lay_out(data)
+          answer(practice_of(learner(data["by"])))
+        end
+        app.delete "/api/v1/practice/exercises/:id" do
+          settings.store.practices.take_back(job_id)
+          answer(practice_of(learner(word("by"))))
+        end
+      end
+
+      # At the simulated machine.
+      def self.at_work(app)
+        app.get("/api/v1/jobs/:id/practice") { answer(shown(settings.store.practices.find(job_id))) }
+        app.post("/api/v1/jobs/:id/practice/look") { answer(look(body_as("PracticeLook")["check"])) }
+        app.post("/api/v1/jobs/:id/practice/ask") { answer(ask(body_as("PracticeQuestion"))) }
+        app.post("/api/v1/jobs/:id/practice/end") { answer(shown(end_practice)) }
+      end
+
+      # What the routes share.
+      module Helpers
+        # Under whose name it is practised: who has signed in, or as is said at an open bench.
+        def learner(said) = settings.accounts ? person.signature : said.to_s.strip[0, 80]
+
+        def practice_of(learner)
+          kept = settings.store.practices.of(learner)
+          { levels: settings.store.catalogue.book.practice.levels.map { |row| row.slice("id", "name", "says") },
+            open: kept.reject(&:ended).map { |one| named(one) }, done: kept.select(&:ended).map { |one| ended(one) },
+            set: settings.store.practices.set(learner),
+            record: UpperBranch::Views::Practice.record(settings.store.catalogue, results(kept), today: today) }
+        end
+
+        def begin_practice(data)
+          learner = learner(data["by"])
+          exercise = reckoned { drawn(data, learner) }
+          entries = told(exercise, data["by"])
+          title = "Practice: #{settings.store.catalogue.family(exercise.family)['name']}"
+          stored, _, new = settings.store.create(data["id"], title, entries)
+          settings.store.practices.begin(stored.id, learner, exercise, set: data["set"])
+          status(new ? 201 : 200)
+          answer(job: stored.id)
+        end
+
+        def lay_out(data)
+          seed = SecureRandom.random_number(SEEDS)
+          reckoned { exercise(data["family"], data["level"], seed).complaint }
+          settings.store.practices.put(family: data["family"], level: data["level"], seed: seed,
+                                       note: data["note"].to_s.strip, by: learner(data["by"]))
+        end
+
+        private
+
+        def named(one) = { job: one.job, title: one.title, level: one.exercise["level"], begun: one.begun.utc.iso8601 }
+
+        def ended(one)
+          named(one).merge(one.debrief.slice("found", "minutes").transform_keys(&:to_sym),
+                           planned: one.debrief["planned"]["minutes"], ended: one.ended.utc.iso8601)
+        end
+
+        def results(kept)
+          kept.select(&:ended).reverse.map do |one|
+            { "circuits" => one.debrief["circuits"], "day" => one.ended.to_i / DAY }
+          end
+        end
+
+        def today = Time.now.to_i / DAY
+
+        def drawn(data, learner)
+          if data["set"]
+            row = settings.store.practices.exercise(data["set"])
+            return exercise(row[:family], row[:level], row[:seed])
+          end
+          focus = data["weakest"] ? weakest(learner) : nil
+          exercise(data["family"], data["level"], SecureRandom.random_number(SEEDS), focus)
+        end
+
+        def weakest(learner)
+          kept = settings.store.practices.of(learner)
+          UpperBranch::Views::Practice.focus(settings.store.catalogue, results(kept), today: today)
+        end
+
+        def exercise(family, level, seed, focus = nil)
+          UpperBranch::Practice::Exercise.draw(settings.store.catalogue, family: family, level: level, seed: seed,
+                                                                         focus: focus)
+        end
+
+        # The machine, and what its owner says.
+        def told(exercise, by)
+          said = exercise.complaint.map { |id| ["symptom", { "symptom" => id, "seen" => "present" }] }
+          rows = [["machine", { "family" => exercise.family }], *said]
+          signed("entries" => rows.map do |kind, data|
+            { "id" => SecureRandom.uuid, "kind" => kind, "data" => data, "by" => by }.compact
+          end)["entries"]
+        end
+      end
+
+      # What is asked of the hidden machine.
+      module Hidden
+        def shown(kept)
+          { learner: kept.learner, level: kept.exercise["level"], ended: kept.ended&.utc&.iso8601,
+            debrief: kept.debrief }
+        end
+
+        def look(id)
+          check = patient.machine.check(id) or
+            raise Problem.invalid("check", "This machine has no check called #{id.inspect}")
+          { outcomes: patient.answer(check), reading: patient.reading(check), engine: patient.by_engine?(check) }
+        end
+
+        # Whether a complaint shows now; under a condition; made to happen again in a way.
+        def ask(data)
+          symptom = patient.machine.symptom(data["symptom"]) or
+            raise Problem.invalid("symptom", "This machine has no complaint called #{data['symptom'].inspect}")
+          return { answer: patient.under(symptom, data["condition"]) } if data["condition"]
+          return { answer: patient.recreated?(symptom, way(data["way"])) ? "yes" : "no" } if data["way"]
+
+          { answer: patient.seen?(symptom) ? "yes" : "no" }
+        end
+
+        # The truth, once and for all.
+        def end_practice
+          kept = settings.store.practices.find(job_id)
+          return kept if kept.ended
+
+          stored = settings.store.jobs.find(job_id)
+          job = settings.store.jobs.replay(stored.entries)
+          debrief = UpperBranch::Practice::Debrief.new(settings.store.catalogue, hidden(kept), job).to_h
+          give_up(stored) unless job.closed?
+          settings.store.practices.end(job_id, debrief)
+        end
+
+        private
+
+        def hidden(kept) = UpperBranch::Practice::Exercise.from(settings.store.catalogue, kept.exercise)
+
+        def patient
+          @patient ||= begin
+            kept = settings.store.practices.find(job_id)
+            raise Problem.new(409, "over", "This practice is over", "Its truth has been told.") if kept.ended
+
+            job = settings.store.jobs.replay(settings.store.jobs.find(job_id).entries)
+            hidden(kept).patient(mended: job.mended.flat_map(&:faults), tries: job.entries.size)
+          end
+        end
+
+        def way(id)
+          settings.store.catalogue.book.symptoms.ways.find { |row| row["id"] == id } or
+            raise Problem.invalid("way", "No way is called #{id.inspect}")
+        end
+
+        def give_up(stored)
+          data = { "as" => "unproven", "reason" => GIVEN_UP }
+          settings.store.add(stored.id, stored.version,
+                             [{ "id" => SecureRandom.uuid, "kind" => "close", "data" => data }])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module UpperBranchServer
+  class Store
+    # Practice on the simulated engine: who practises on which job what, how it ended, and what the lead has set.
+    #
+    #   store.practices.begin(job_id, "eva", exercise)
+    #   store.practices.find(job_id)   # => Kept, or Problem 404 for a job that is none
+    class Practices
+      # learner: the name it is done under; exercise, debrief: plain data; ended: Time or nil
+      Kept = Struct.new(:job, :learner, :exercise, :debrief, :begun, :ended, :title, keyword_init: true)
+      LATEST = 200 # of one learner, that count
+
+      def initialize(database)
+        @database = database
+      end
+
+      # set: id of an exercise that the lead has set, or nil. Sent again, it stays as it was.
+      def begin(job_id, learner, exercise, set: nil)
+        @database.transaction do
+          @database[:jobs].where(id: job_id).update(practice: true)
+          @database[:practices].insert_conflict.insert(job_id: job_id, learner: learner, set_as: set,
+                                                       exercise: Sequel.pg_jsonb(exercise.to_h))
+        end
+      end
+
+      # Raises Problem 404.
+      def find(job_id)
+        row = with_titles.where(job_id: job_id).first or raise Problem.not_found
+        kept(row)
+      end
+
+      def practice?(job_id) = @database[:practices].where(job_id: job_id).any?
+
+      # Everything one learner has begun, the latest first.
+      def of(learner)
+        with_titles.where(learner: learner).order(Sequel.desc(:begun_at), :job_id).limit(LATEST).map { |row| kept(row) }
+      end
+
+      # It is over, with what it came to; what was said first stays.
+      def end(job_id, debrief)
+        @database[:practices].where(job_id: job_id, ended_at: nil)
+                             .update(debrief: Sequel.pg_jsonb(debrief), ended_at: Sequel.function(:clock_timestamp))
+        find(job_id)
+      end
+
+      # Exercises the lead has set, the latest first, without what is hidden in them. learner: to say which he has done
+      def set(learner)
+        done = @database[:practices].where(learner: learner).exclude(set_as: nil).select_hash(:set_as, :job_id)
+        @database[:exercises].order(Sequel.desc(:set_at)).map do |row|
+          row.slice(:id, :family, :level, :note, :by).merge(job: done[row[:id]])
+        end
+      end
+
+      # Raises Problem 404.
+      def exercise(id) = @database[:exercises].where(id: id).first || raise(Problem.not_found)
+
+      def put(family:, level:, seed:, note:, by:)
+        @database[:exercises].insert(family: family, level: level, seed: seed, note: note, by: by)
+      end
+
+      def take_back(id)
+        @database[:exercises].where(id: id).delete.positive? or raise Problem.not_found
+      end
+
+      private
+
+      def with_titles
+        @database[:practices].join(:jobs, id: :job_id)
+                             .select_all(:practices).select_append(Sequel[:jobs][:title])
+      end
+
+      def kept(row)
+        Kept.new(job: row[:job_id], learner: row[:learner], exercise: plain(row[:exercise]), title: row[:title],
+                 debrief: row[:debrief] && plain(row[:debrief]), begun: row[:begun_at], ended: row[:ended_at])
+      end
+
+      def plain(data) = JSON.parse(JSON.generate(data))
+    end
+  end
+end

@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+require_relative "server_helper"
+
+RSpec.describe "Practice" do
+  def begun(**asked)
+    post_json("/api/v1/practice", { id: SecureRandom.uuid, family: "small-float", level: "plain", by: "Eva", **asked })
+  end
+
+  def practice(by = "Eva") = get_json("/api/v1/practice?by=#{by}")
+  def job(id) = get_json("/api/v1/jobs/#{id}")
+  def hidden(id) = ServerUnderTest.store.practices.find(id).exercise["faults"].keys
+  def at(id, what, body = {}) = post_json("/api/v1/jobs/#{id}/practice/#{what}", body)
+
+  # A practice of one known fault, whatever would have been drawn.
+  def of_one(fault, family: "small-float")
+    one = UpperBranch::Practice::Exercise.new(CATALOGUE, family: family, level: "plain", seed: 3,
+                                                         faults: { fault => 0.8 })
+    made = post_json("/api/v1/jobs", { id: SecureRandom.uuid, title: "Practice",
+                                       entries: [machine(family), *one.complaint.map { |id| told(id) }] })
+    ServerUnderTest.store.practices.begin(made["id"], "Eva", one)
+    job(made["id"])
+  end
+
+  def told(symptom, seen = "present") = entry("symptom", symptom: symptom, seen: seen)
+
+  def add(made, *entries)
+    post_json("/api/v1/jobs/#{made['id']}/entries", { version: job(made["id"])["version"], entries: entries })
+  end
+
+  it "begins with a machine and what its owner says, and tells nobody what is hidden" do
+    made = begun
+    expect(last_response.status).to eq 201
+    shown = job(made["job"])
+    expect(shown).to include("practice" => true, "title" => "Practice: Small four-stroke")
+    expect(shown["entries"].map { |row| row["kind"] }.uniq).to eq %w[machine symptom]
+    expect(shown["entries"].map { |row| row["by"] }.uniq).to eq ["Eva"]
+    looked = at(made["job"], "look", check: "filter")
+    assert_schema_conform(200)
+    expect(CATALOGUE.check("filter").outcomes.keys).to include(*looked["outcomes"])
+    said = practice
+    assert_schema_conform(200)
+    expect(said["open"].map { |row| row["job"] }).to eq [made["job"]]
+    hidden(made["job"]).each { |fault| expect(JSON.generate(said)).not_to include("\"#{fault}\"") }
+  end
+
+  it "answers by the machine as it stands: sound once it is mended" do
+    made = of_one("stop-too-fast")
+    expect(at(made["id"], "look", check: "idle-speed")).to include("outcomes" => ["high"], "engine" => true,
+                                                                   "reading" => include("unit" => "rpm"))
+    expect(at(made["id"], "ask", symptom: "high-idle")).to eq("answer" => "yes")
+    assert_schema_conform(200)
+    expect(at(made["id"], "ask", symptom: "high-idle", condition: "fully-warm")["answer"]).to be_in_words
+    expect(at(made["id"], "ask", symptom: "high-idle", way: "loaded")["answer"]).to be_in_words
+    add(made, entry("repair", repair: "stop-too-fast"))
+    expect(at(made["id"], "ask", symptom: "high-idle")).to eq("answer" => "no")
+    expect(at(made["id"], "look", check: "idle-speed")["outcomes"]).to eq ["in-spec"]
+  end
+
+  def be_in_words = eq("yes").or(eq("no")).or(eq("unknown"))
+
+  it "is gone through when it is over: the truth, the road and the planner's; then it answers no more" do
+    made = of_one("stop-too-fast")
+    add(made, entry("check", check: "idle-speed", outcomes: ["high"]), entry("repair", repair: "stop-too-fast"))
+    over = at(made["id"], "end")
+    assert_schema_conform(200)
+    told = over["debrief"]
+    expect(told["truth"]).to match [include("id" => "stop-too-fast", "mended" => true)]
+    expect(told["road"].map { |row| row["id"] }).to eq %w[idle-speed stop-too-fast]
+    expect([told["found"], told["planned"]["minutes"].positive?, over["ended"]]).to match [true, true, be_a(String)]
+    expect(at(made["id"], "end")["debrief"]).to eq told
+    at(made["id"], "look", check: "filter")
+    expect(last_response.status).to eq 409
+    expect(job(made["id"])["trace"]["closing"]).to include("as" => "unproven")
+  end
+
+  it "keeps a learner's record: what was found, and what to practise next" do
+    made = of_one("stop-too-fast")
+    add(made, entry("repair", repair: "stop-too-fast"))
+    at(made["id"], "end")
+    at(of_one("water")["id"], "end")
+    said = practice
+    mastery = said["record"]["mastery"].to_h { |row| [row["id"], row] }
+    expect(mastery["idle"]).to include("tried" => 1, "found" => 1)
+    expect(mastery["supply"]).to include("tried" => 1, "found" => 0)
+    expect(mastery["idle"]["known"]).to be > mastery["supply"]["known"]
+    expect(said["done"].size).to eq 2
+    expect(said["record"]["next"]).to include("supply")
+    expect(practice("Otto")["done"]).to be_empty
+    fault = hidden(begun(weakest: true)["job"]).first
+    expect(CATALOGUE.fault(fault).circuit).not_to eq "idle"
+  end
+
+  it "mixes with no records and teaches the shop's numbers nothing" do
+    made = of_one("water")
+    add(made, entry("check", check: "fuel-quality", outcomes: ["water"]), entry("repair", repair: "water"))
+    at(made["id"], "end")
+    ServerUnderTest.owner[:jobs].update(closed_as: "proven")
+    expect(get_json("/api/v1/records")["jobs"]).to be_empty
+    expect(get_json("/api/v1/learning")["record"]["jobs"]).to eq 0
+    expect(get_json("/api/v1/jobs?state=closed")["jobs"]).to match [include("practice" => true)]
+  end
+
+  it "does what the lead sets, the same for everybody" do
+    post_json("/api/v1/practice/exercises", { family: "cv", level: "sly", note: "Before Friday", by: "Lead" })
+    assert_schema_conform(200)
+    set = practice["set"].first
+    expect(set).to include("family" => "cv", "level" => "sly", "note" => "Before Friday", "job" => nil)
+    jobs = %w[Eva Otto].map { |by| begun(set: set["id"], by: by)["job"] }
+    expect(jobs.map { |id| hidden(id) }.uniq.size).to eq 1
+    expect(practice["set"].first["job"]).to eq jobs.first
+    delete "/api/v1/practice/exercises/#{set['id']}"
+    expect(practice["set"]).to be_empty
+    expect(practice["open"].size).to eq 1
+  end
+
+  it "refuses what there is not, and says what there is" do
+    expect(begun(level: "heroic")["errors"].first["detail"]).to include("plain, sly")
+    begun(family: "boat")
+    expect(last_response.status).to eq 422
+    made = of_one("water")
+    at(made["id"], "look", check: "sonar")
+    expect(last_response.status).to eq 422
+    at(made["id"], "ask", symptom: "boredom")
+    expect(last_response.status).to eq 422
+    at(SecureRandom.uuid, "end")
+    expect(last_response.status).to eq 404
+    real = job_with
+    at(real["id"], "look", check: "filter")
+    expect(last_response.status).to eq 404
+  end
+end

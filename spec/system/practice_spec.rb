@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require_relative "system_helper"
+require "axe-rspec"
+
+RSpec.describe "Practice on the simulated engine" do
+  def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
+  def step = find("section[aria-label='Next step']")
+
+  # A practice whose fault is known here: its idle stop is set too fast.
+  def known_practice
+    one = UpperBranch::Practice::Exercise.new(CATALOGUE, family: "small-float", level: "plain", seed: 3,
+                                                         faults: { "stop-too-fast" => 0.8 })
+    job_called("Practice: Small four-stroke", *one.complaint.map do |id|
+      seen(id)
+    end, *all_cautions_read, family: "small-float").tap do |id|
+      ServerUnderTest.store.practices.begin(id, "", one)
+    end
+  end
+
+  it "is chosen, worked on at the bench by asking the machine, and gone through" do
+    visit "/practice"
+    expect(page).to have_css("section[aria-label='What is known']", text: "Next to practise")
+    clean
+    select "Small four-stroke", from: "Machine"
+    click_button "Begin"
+    expect(page).to have_css("section[aria-label='Practice']", text: "A simulated machine")
+    expect(page).to have_css("h1", text: "Practice: Small four-stroke")
+    clean
+    visit "/"
+    expect(page).to have_css("article", text: "practice")
+    visit "/practice"
+    expect(page).to have_css("section[aria-label='Under way'] a", text: "Small four-stroke")
+  end
+
+  it "answers by its engine, is sound once it is mended, and tells its truth" do
+    id = known_practice
+    visit "/jobs/#{id}?check=idle-speed&at=#{ServerUnderTest.store.jobs.find(id).version}"
+    step.click_button "Do it, and see what it shows"
+    expect(page).to have_no_css("section[aria-label='Next step'] h2", text: "Idle speed")
+    ServerUnderTest.store.then do |store|
+      stored = store.jobs.find(id)
+      expect(stored.entries.last["data"]).to include("check" => "idle-speed", "reading" => include("unit" => "rpm"))
+      store.add(id, stored.version, [{ "id" => SecureRandom.uuid, "kind" => "repair",
+                                       "data" => { "repair" => "stop-too-fast" } }])
+    end
+    visit "/jobs/#{id}"
+    click_button "Give up, and see what it was"
+    expect(page).to have_css("h1", text: "Found")
+    expect(page).to have_css("section[aria-label='What was wrong']", text: "Idle stop set too fast mended")
+    expect(page).to have_css("section[aria-label='The road you took']", text: "Idle speed")
+    expect(page).to have_css("section[aria-label=\"The planner's road\"] li")
+    clean
+    click_link "Practise another"
+    expect(page).to have_css("section[aria-label='Done'] a", text: "found")
+    expect(page).to have_css("section[aria-label='What is known'] li", text: "Idle")
+  end
+end

@@ -1,0 +1,77 @@
+// @vitest-environment jsdom
+import { fireEvent, screen, waitFor } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import { api } from "../../api/client";
+import { problemOf } from "../../api/problem";
+import { atDesk } from "../../testing/desk";
+import { catalogue, check, job } from "../../testing/render";
+import { CheckPanel } from "./check-panel";
+import { ProofPanel } from "./proof-panel";
+
+const jar = check({
+  id: "jar",
+  name: "Fuel in a jar",
+  reading: null,
+  outcomes: [
+    { id: "fresh", name: "Fresh", kind: "healthy", needs: [] },
+    { id: "water", name: "Water", kind: "abnormal", needs: [] },
+  ],
+});
+const machine = {
+  features: [],
+  readings: {},
+  schools: {},
+  symptoms: [],
+  card: null,
+  called: null,
+  checks: { jar: ["fresh", "water"] },
+  places: {},
+  screws: [],
+};
+const practised = (trace: Record<string, unknown> = {}) => ({ ...job({ machine, ...trace }), practice: true });
+const looking = () => atDesk(<CheckPanel check={jar} option={null} reason={null} />, { job: practised() });
+
+describe("a simulated machine", () => {
+  it("is looked at by a key or a click, and what it shows is recorded", async () => {
+    vi.spyOn(api, "practiceLook").mockResolvedValue({ outcomes: ["water"], reading: null, engine: false });
+    const { sent } = looking();
+    fireEvent.keyDown(document.body, { key: "Enter" });
+    await waitFor(() => expect(sent.map((one) => one.data)).toEqual([{ check: "jar", outcomes: ["water"] }]));
+  });
+
+  it("gives a number where its engine has one", async () => {
+    vi.spyOn(api, "practiceLook").mockResolvedValue({
+      outcomes: ["water"],
+      reading: { value: 640, unit: "rpm" },
+      engine: true,
+    });
+    const { sent, user } = looking();
+    await user.click(screen.getByRole("button", { name: "Do it, and see what it shows" }));
+    await waitFor(() => expect(sent[0]?.data).toEqual({ check: "jar", reading: { value: 640, unit: "rpm" } }));
+  });
+
+  it("says why it does not answer, and records nothing", async () => {
+    vi.spyOn(api, "practiceLook").mockRejectedValue(
+      problemOf(409, { type: "x", title: "x", status: 409, detail: "This practice is over" }),
+    );
+    const { sent, user } = looking();
+    await user.click(screen.getByRole("button", { name: "Do it, and see what it shows" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("This practice is over");
+    expect(sent).toHaveLength(0);
+  });
+
+  it("is brought back to its complaint when a repair is proven", async () => {
+    vi.spyOn(api, "practiceAsk").mockResolvedValue({ answer: "no" });
+    const item = { kind: "symptom", id: "misfire", name: "Irregular miss", done: false };
+    const { sent, user } = atDesk(<ProofPanel />, {
+      job: practised({ next: { ...job().trace.next, kind: "prove", proof: item, reason: "" }, proof: [item] }),
+    });
+    await user.click(screen.getByRole("button", { name: "Bring it back, and look" }));
+    await waitFor(() => expect(sent[0]?.data).toEqual({ symptom: "misfire", seen: "absent" }));
+  });
+
+  it("is none where the machine is real", () => {
+    atDesk(<CheckPanel check={jar} option={null} reason={null} />, { job: job({ machine }), catalogue: catalogue() });
+    expect(screen.queryByRole("button", { name: "Do it, and see what it shows" })).toBeNull();
+  });
+});
