@@ -12,14 +12,15 @@ module Trials
   module Looking
     module_function
 
-    def run(families)
+    # only: ids of the faults to be looked at anew, or nil for all
+    def run(families, only = nil)
       FileUtils.mkdir_p(KEPT)
       left = families.dup
       running = 0
       until left.empty? && running.zero?
         while running < Etc.nprocessors && left.any?
           family = left.shift
-          fork { look(family) }
+          fork { look(family, only) }
           running += 1
         end
         Process.wait
@@ -27,9 +28,11 @@ module Trials
       end
     end
 
-    def look(family)
+    def look(family, only)
       trial = UpperBranch::Practice::Trial.new(CATALOGUE, family)
-      looked = trial.faults.reject { |fault| trial.without(fault) }.to_h { |fault| [fault, trial.look(fault)] }
+      faults = trial.faults.reject { |fault| trial.without(fault) }
+      before = only ? JSON.parse(File.read(path(family)))["looked"] : {}
+      looked = before.merge((only ? faults & only : faults).to_h { |fault| [fault, trial.look(fault)] })
       File.write(path(family), JSON.generate("healthy" => trial.healthy, "looked" => looked))
       puts "#{family}: #{looked.size} faults"
     end

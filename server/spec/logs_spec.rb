@@ -19,7 +19,7 @@ RSpec.describe "Data logs over HTTP" do
     logs.settle
     found = get_json("/api/v1/logs/#{answer['id']}")
     assert_response_schema_confirm(200)
-    expect(found["reading"]["events"].map { |event| event["kind"] }).to include("surge", "hesitation")
+    expect(found["reading"]["events"].map { |event| event["kind"] }).to include("hesitation")
     expect(found["progress"]).to eq 1
   end
 

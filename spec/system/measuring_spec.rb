@@ -197,11 +197,11 @@ RSpec.describe "Measuring in the browser" do
     job_called("Lorry", family: "progressive-two", id: id)
     visit "/logs"
     click_button "Sample: Fruit lorry on the valley road"
-    expect(page).to have_css("section[aria-label='What it shows'] li", minimum: 3, wait: 15)
-    within("li", text: "Surge at", match: :first) { click_button "Use as evidence" }
+    expect(page).to have_css("section[aria-label='What it shows'] li", minimum: 2, wait: 15)
+    within("li", text: "Hesitation at", match: :first) { click_button "Use as evidence" }
     within("[role=dialog]") { click_button "Add it to this job" }
     expect(page).to have_text("It stands in Lorry now.")
-    expect(ServerUnderTest.database[:entries].where(kind: "symptom").get(:data)["symptom"]).to eq "surge-steady"
+    expect(ServerUnderTest.database[:entries].where(kind: "symptom").get(:data)["symptom"]).to eq "hesitation"
   end
 
   it "takes a file by the picker, and says row and column of a broken one" do

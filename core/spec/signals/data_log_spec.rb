@@ -88,10 +88,10 @@ RSpec.describe "A data log" do
   end
 
   describe "and what it shows" do
-    it "finds surge and hesitation on the lorry's road, and the fade of the frost fan" do
+    # Both are runs of the simulated engine: a pump that gives nothing on a lean main jet, a filter that is nearly full.
+    it "finds the hesitations on the lorry's road and its lean middle, and the fade of the frost fan" do
       lorry = reading(sample("fruit-lorry-road")).events.group_by(&:kind)
-      expect(lorry["surge"].size).to eq 1
-      expect(lorry["surge"].first.says).to include("every 1.3 s at 28 %")
+      expect(lorry.keys).to contain_exactly("hesitation", "zone")
       expect(lorry["hesitation"].map { |event| event.from.round }).to eq [60, 75]
       fan = reading(sample("frost-fan-pull")).events.find { |event| event.kind == "fade" }
       expect(fan.evidence).to eq(check: "load-hold", outcomes: ["fades"])

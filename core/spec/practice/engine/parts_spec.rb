@@ -124,6 +124,8 @@ RSpec.describe "Parts of the simulated engine" do
       expect(seconds.way).to eq 0
       2000.times { seconds.step(0.005, 0.7, v[:second_wide] * 2) }
       expect(seconds.way).to be_within(0.001).of(0.7)
+      expect { seconds.step(0.005, -0.02, v[:second_wide]) }.not_to raise_error # the throttle under its idle
+      expect(seconds.way).to eq 0
     end
   end
 

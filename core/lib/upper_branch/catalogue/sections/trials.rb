@@ -28,6 +28,7 @@ module UpperBranch
 
         def sign(at, row)
           known(at, "signs", Needs.flags(row["needs"]), book.families.features.keys, "feature")
+          known(at, "signs", row["under"], book.symptoms.conditions.map { |one| one["id"] }, "condition")
           return answers(at, "signs", row["check"], [row["word"]]) if row["check"]
 
           known(at, "signs", [row["symptom"]], book.symptoms.ids, "symptom")

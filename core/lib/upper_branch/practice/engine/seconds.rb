@@ -32,7 +32,7 @@ module UpperBranch
         def asked(share, signal)
           return [(share - @v[:second_from]) / (1 - @v[:second_from]), 0.0].max unless @v[:second_cell]
 
-          ((signal - @v[:second_cell]) / (@v[:second_wide] - @v[:second_cell])).clamp(0.0, share)
+          ((signal - @v[:second_cell]) / (@v[:second_wide] - @v[:second_cell])).clamp(0.0, [share, 0.0].max)
         end
       end
     end

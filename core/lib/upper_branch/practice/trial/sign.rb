@@ -25,9 +25,14 @@ module UpperBranch
 
         # Strength by the tables that a fault alone shows it, 0 to 1.
         def strength(machine, fault)
-          return machine.arrows.row(fault, machine.symptom(symptom)).fetch("present", 0.0) if symptom
+          return strength_of(machine, fault) if symptom
 
           machine.arrows.row(fault, machine.check(@row["check"])).fetch(@row["word"], 0.0)
+        end
+
+        # Of a complaint as it shows under the conditions it is tried under here.
+        def strength_of(machine, fault)
+          machine.arrows.row(fault, machine.symptom(symptom), conditions: @row["under"] || []).fetch("present", 0.0)
         end
 
         # true or false, or nil where it could not be looked at. found, healthy: {measure => number}

@@ -64,7 +64,9 @@ module UpperBranch
 
           def lives(**inputs)
             watch = warm
-            watch.run(6) { idle.with(**inputs) }
+            watch.run(3) { idle.with(**inputs) }
+            left_idling(watch)
+            watch.run(4) { idle.with(**inputs) }
             watch if watch.running?
           end
         end
