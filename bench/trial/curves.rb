@@ -12,12 +12,12 @@ module Trials
     module_function
 
     def write
-      put("physics-bleed", "Lambda of the main circuit alone, wide open, by speed", "rpm", "without an air bleed" => bleed(0),
-                                                                                           "with one" => bleed(1.5))
+      put("physics-bleed", "Lambda of the main circuit alone, wide open, by speed", "rpm",
+          { "without an air bleed" => bleed(0), "with one" => bleed(1.5) })
       put("physics-pull", "Lambda by the share of the full pull, at 2500 rpm", "% of the pull",
-          "single downdraft" => pull)
-      put("physics-snap", "Lambda as the throttle is snapped open at 0.2 s", "s", "with its pump" => snap({}),
-                                                                                  "without" => snap("shot" => 0))
+          { "single downdraft" => pull })
+      put("physics-snap", "Lambda as the throttle is snapped open at 0.2 s", "s",
+          { "with its pump" => snap({}), "without" => snap("shot" => 0) })
     end
 
     def idle = ENGINE::Inputs.idle

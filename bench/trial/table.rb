@@ -73,11 +73,13 @@ module Trials
     def differences
       found = pairs.flat_map { |pair| pair[:differences].map { |one| [one, pair] } }
       found.group_by { |one, _| [one.verdict || "open", one.because || "Not judged."] }
-           .sort_by { |_, rows| -rows.size }.map do |(verdict, because), rows|
-        signs = rows.group_by { |one, _| [one.sign, one.says] }.sort_by { |_, list| -list.size }
-        said = signs.map { |(sign, says), list| "#{sign} #{says} (#{faults_in(list.map(&:last))})" }
-        "- **#{verdict}**: #{because} #{said.join('; ')}."
-      end.join("\n")
+           .sort_by { |_, rows| -rows.size }
+           .map { |(verdict, because), rows| "- **#{verdict}**: #{because} #{signs_in(rows)}." }.join("\n")
+    end
+
+    def signs_in(rows)
+      rows.group_by { |one, _| [one.sign, one.says] }.sort_by { |_, list| -list.size }
+          .map { |(sign, says), list| "#{sign} #{says} (#{faults_in(list.map(&:last))})" }.join("; ")
     end
 
     def faults_in(pairs)

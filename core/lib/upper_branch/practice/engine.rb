@@ -38,6 +38,10 @@ module UpperBranch
       # Of the throttle's way from idle to full, 0 to 1.
       def opened = ((throttle.way - build.setting.idle) / (1 - build.setting.idle)).clamp(0.0, 1.0)
       def bowl = fueling.bowl
+
+      # Pressure before the needle, Pa: what the line costs is off the supply's.
+      def at_the_inlet = @fed ? bowl.at_the_inlet(@fed) : 0.0
+
       def seconds = fueling.seconds
       def running? = rpm > FIRED * @v[:idle_rpm] && crank.fired.positive?
 
@@ -68,8 +72,9 @@ module UpperBranch
       # h: s; inputs: Inputs
       def step(h, inputs)
         move(h, inputs)
-        intake.step(h, throttle.way, seconds.way, rpm, fueling.over(inputs.tilt))
-        fueling.step(h, throttle.way, fed(inputs), inputs.tilt)
+        intake.step(h, throttle.way, seconds.way, crank, fueling.over(inputs.tilt))
+        @fed = fed(inputs)
+        fueling.step(h, throttle.way, @fed, inputs.tilt)
         burn(h)
         turn(h, inputs)
         @warmth += (build.figures["warm"] - warmth) * h / build.figures["warming"] if running?

@@ -2,71 +2,80 @@
 
 module UpperBranch
   module Practice
-    # A small simulated instrument: what a gauge would show at a time, for trying the dials without an engine. The same
-    # signal, seed and time give the same reading; it has no clock of its own.
+    # A gauge on the simulated engine: what it would show at a time, for trying the dials. The same signal, seed and
+    # time give the same reading; it has no clock of its own.
     #
-    #   SimulatedGauge.new("flicking", level: 18, seed: 3).at(1.25)   # => 17.9 (in the unit of the level)
+    #   SimulatedGauge.new(catalogue, "vacuum", "flicking", seed: 3).stretch(20, 10)
+    #   # => { interval: 0.025, from: 20.0, values: [18.9, ...], unit: "inHg" }
     class SimulatedGauge
-      SIGNALS = {
-        "steady" => "Steady",
-        "drifting" => "Drifting slowly",
-        "flicking" => "Flicking, one cylinder",
-        "hunting" => "Hunting"
-      }.freeze
-      KINDS = {
-        "vacuum" => {
-          level: 18.0,
-          unit: "inHg"
-        },
-        "pressure" => {
-          level: 5.5,
-          unit: "psi"
-        },
-        "tachometer" => {
-          level: 800.0,
-          unit: "rpm"
-        }
-      }.freeze
+      EVERY = 5 # steps of the engine between two readings, forty a second
+      INTERVAL = EVERY * Engine::STEP
+      NOISE = 0.004 # of the reading, the gauge's own
 
-      RATE = 40    # readings a second
-      FLICK = 0.16 # s between the drops of one cylinder of a four-stroke at 750 rpm
-      HUNT = 2.4   # s a swing
-      NOISE = 0.004
+      # Readings of all gauges over one run.
+      Kept = Struct.new(:readings) do
+        def bytes = readings.values.sum(&:size) * 40
+      end
 
-      # level: in the gauge's unit; seed: whole number
-      def initialize(signal, level:, seed: 1)
-        raise Invalid.new("signal", "A signal is one of: #{SIGNALS.keys.join(', ')}") unless SIGNALS.key?(signal)
-
-        @signal = signal
-        @level = level
+      # kind: vacuum, pressure or tachometer; signal: id; seed: whole number. Raises Invalid at what is not known.
+      def initialize(catalogue, kind, signal, seed: 1)
+        @catalogue = catalogue
+        @rules = catalogue.book.engines.gauges
+        @kind = kind
+        @unit = @rules["kinds"].fetch(kind) { refuse("kind", "A gauge is one of: #{@rules['kinds'].keys.join(', ')}") }
+        @signal = signals.find { |row| row["id"] == signal } or
+          refuse("signal", "A signal is one of: #{signals.map { |row| row['id'] }.join(', ')}")
         @seed = seed
       end
 
-      # seconds since it was switched on -> Float
-      def at(seconds)
-        @level * (1 + noise(seconds) + send(@signal, seconds))
-      end
-
-      # A stretch of readings: {interval:, from:, values:}. from: s since it was switched on; seconds: how long
+      # Readings over some seconds. from: s since it was switched on
       def stretch(from, seconds)
-        first = (from * RATE).round
-        { interval: 1.0 / RATE, from: first.to_f / RATE,
-          values: Array.new((seconds * RATE).round) { |i| at((first + i) / RATE.to_f).round(3) } }
+        first = (from / INTERVAL).round
+        values = Array.new((seconds / INTERVAL).round) { |i| at(first + i).round(3) }
+        { interval: INTERVAL, from: first * INTERVAL, values: values, unit: @unit }
       end
 
       private
 
-      def steady(_seconds) = 0.0
-      def drifting(seconds) = -0.16 * (1 - Math.exp(-seconds / 12.0))
-      def flicking(seconds) = (seconds % FLICK) < FLICK / 4 ? -0.18 : 0.0
-      def hunting(seconds) = 0.07 * Math.sin(2 * Math::PI * seconds / HUNT)
+      def signals = @rules["signals"]
+      def refuse(field, says) = raise(Invalid.new(field, says))
 
-      # Evenly spread jitter, never the same for two neighboring samples.
-      def noise(seconds)
-        NOISE *
-          Measuring::Spread.quantile(
-            Measuring::Spread.uniform(((seconds * 40).round * 7) + @seed + 1, 0).clamp(0.001, 0.999)
-          )
+      def at(place)
+        list = readings.fetch(@kind)
+        list[place % list.size] * (1 + noise(place))
+      end
+
+      # Evenly spread jitter, never the same for two neighboring readings.
+      def noise(place)
+        NOISE * Measuring::Spread.quantile(Measuring::Spread.uniform((place * 7) + @seed + 1, 0).clamp(0.001, 0.999))
+      end
+
+      def readings
+        @readings ||= @catalogue.kept.fetch([:gauges, @signal["id"]]) { Kept.new(run) }.readings
+      end
+
+      def run
+        build = Engine::Build.new(@catalogue, @rules["family"]).with(@signal["faults"] || {})
+        engine = Engine.new(build).idle_warm
+        player = Engine::Player.new(Engine::Script.new(@signal["lines"]), engine)
+        read = { "vacuum" => [], "pressure" => [], "tachometer" => [] }
+        (@rules["seconds"] / Engine::STEP).round.times do |i|
+          engine.step(Engine::STEP, swung(player.at(i * Engine::STEP), i * Engine::STEP))
+          note(engine, read) if (i % EVERY).zero?
+        end
+        read
+      end
+
+      # A load that comes and goes, as of a governor or a compressor.
+      def swung(inputs, time)
+        swings = @signal["swings"] or return inputs
+        inputs.with(gear: swings["gear"] / 100.0 * (1 + Math.sin(2 * Math::PI * time / swings["every"])) / 2)
+      end
+
+      def note(engine, read)
+        read["vacuum"] << Measuring::Units.from_si(engine.intake.vacuum, "inHg")
+        read["pressure"] << Measuring::Units.from_si(engine.at_the_inlet, "psi")
+        read["tachometer"] << engine.rpm
       end
     end
   end

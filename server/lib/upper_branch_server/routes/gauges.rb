@@ -9,9 +9,11 @@ module UpperBranchServer
 
       def self.registered(app)
         app.get "/api/v1/gauges/:kind" do
-          kind = UpperBranch::Practice::SimulatedGauge::KINDS[word("kind")] or raise Problem.not_found
+          kinds = settings.store.catalogue.book.engines.gauges["kinds"]
+          raise Problem.not_found unless kinds.key?(word("kind"))
+
           cache_control :no_store
-          answer(reckoned { stretch(kind) }.merge(unit: kind[:unit]))
+          answer(reckoned { stretch(word("kind")) })
         end
         app.helpers Helpers
       end
@@ -23,7 +25,7 @@ module UpperBranchServer
           raise UpperBranch::Invalid.new("from", "A time from 0 to #{LONGEST} s") unless from.between?(0, LONGEST)
 
           UpperBranch::Practice::SimulatedGauge
-            .new(word("signal") || "steady", level: kind[:level], seed: word("seed").to_i)
+            .new(settings.store.catalogue, kind, word("signal") || "steady", seed: word("seed").to_i)
             .stretch(from, SECONDS)
         end
       end

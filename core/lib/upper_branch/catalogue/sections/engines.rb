@@ -23,8 +23,15 @@ module UpperBranch
         # {name => number or pair of numbers}
         def figures = data["figures"].transform_values { |row| row["value"] }
         def burning = data["burning"]
+        def gauges = data["gauges"]
 
         private
+
+        def gauges_known
+          known("/gauges", "gauges", [gauges["family"]], book.families.ids, "family")
+          faults = gauges["signals"].flat_map { |row| (row["faults"] || {}).keys }
+          known("/gauges", "gauges", faults, book.faults.ids, "fault")
+        end
 
         def look
           return unless data
@@ -34,6 +41,7 @@ module UpperBranch
           rows.each_with_index do |row, i|
             known("/fields/#{i}", row["id"], [row["group"]], data["groups"].keys, "group")
           end
+          gauges_known
           known("/usual", "usual", book.families.ids + ["all"], data["usual"].keys, "engine")
           data["usual"].each { |family, sizes| known("/usual/#{family}", family, sizes.keys, ids, "field") }
         end

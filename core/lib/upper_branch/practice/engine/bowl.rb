@@ -50,6 +50,13 @@ module UpperBranch
           @level = @v[:brim]
         end
 
+        # Pa before the needle while it lets in what it does.
+        def at_the_inlet(fed)
+          return 0.0 unless @line.positive?
+
+          fed - (@density / 2 * ((inflow(fed) / (@coefficient * @line))**2))
+        end
+
         # kg/s with the needle wide open.
         def most(fed) = by_hole(area(:seat) + area(:inlet_pass), fed) * @density
 

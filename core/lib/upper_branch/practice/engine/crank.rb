@@ -6,6 +6,7 @@ module UpperBranch
       # What turns: the work of each cylinder as its turn comes, against friction, pumping and load. rad/s, N m, Pa.
       class Crank
         SLOWEST = 2.0 # rad/s under which it stands
+        BLOWN_BACK = 0.6 # of its charge, by a valve that does not shut (our own estimate)
         SPARKS = 8.0 # rad/s over which it can fire
 
         attr_reader :speed, :torque, :fired, :lean_misses, :rich_misses, :other_misses
@@ -26,6 +27,10 @@ module UpperBranch
 
         def rpm = @speed * 30 / Math::PI
         def turn_at(rpm) = @speed = rpm * Math::PI / 30
+
+        # Share of its charge that the cylinder draws whose turn it is: one that is dead by a leaking valve blows part
+        # of it back.
+        def drawing = @next.zero? ? 1 - (BLOWN_BACK * @v[:dead]) : 1.0
 
         # Stands, as if it had never run.
         def stop

@@ -48,12 +48,13 @@ module UpperBranch
           @drawn = 0.0
         end
 
-        # way, second: of the throttles; over: Pa by which the fuel stands under more pressure than the air outside
-        def step(seconds, way, second, rpm, over)
+        # way, second: of the throttles; over: Pa by which the fuel stands under more pressure than the air outside;
+        # crank: what draws
+        def step(seconds, way, second, crank, over)
           lifted = over + held_back
           @first = @circuits.first(way, pressure, lifted, @choke.before)
           @second = @circuits.second(second, pressure, lifted, @choke.before)
-          flow(seconds, @v[:charge] * breathed * @draw.air(rpm, pressure))
+          flow(seconds, @v[:charge] * breathed * crank.drawing * @draw.air(crank.rpm, pressure))
           @choke.breathe(@first.air + @second.own, @first.slope + @second.slope, pressure)
         end
 
