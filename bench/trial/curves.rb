@@ -65,15 +65,26 @@ module Trials
       <<~SVG
         <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{WIDE} #{HIGH}" role="img" font-family="sans-serif" font-size="14">
         <rect width="#{WIDE}" height="#{HIGH}" fill="#fffdf7"/><text x="20" y="24" font-size="16">#{title}</text>
-        #{ticks(across, 5).map { |at| text(x[at], HIGH - 28, at.round(1), 'middle') }.join}
-        #{ticks(up, 4).map { |at| text(52, y[at] + 5, at.round(2), 'end') + line(60, y[at], WIDE - 30, y[at]) }.join}
+        #{ticks(across).map { |at| text(x[at], HIGH - 28, shown(at), 'middle') }.join}
+        #{ticks(up).map { |at| text(52, y[at] + 5, shown(at), 'end') + line(60, y[at], WIDE - 30, y[at]) }.join}
         <text x="#{WIDE - 30}" y="#{HIGH - 8}" text-anchor="end">#{unit}</text>
         #{lines.each_with_index.map { |(name, points), i| curve(points, x, y, LOOKS[i]) + named(name, i) }.join}
         </svg>
       SVG
     end
 
-    def ticks(range, count) = Array.new(count + 1) { |i| range[0] + ((range[1] - range[0]) * i / count) }
+    # Round numbers within a range, some five of them.
+    def ticks(range)
+      wide = range[1] - range[0]
+      step = [1, 2, 5].flat_map do |one|
+        (-2..3).map do |power|
+          one * (10.0**power)
+        end
+      end.sort.find { |one| wide / one <= 6 }
+      ((range[0] / step).ceil..(range[1] / step).floor).map { |i| i * step }
+    end
+
+    def shown(at) = at == at.round ? at.round : at.round(2)
     def text(x, y, says, anchor) = %(<text x="#{x.round(1)}" y="#{y.round(1)}" text-anchor="#{anchor}">#{says}</text>)
     def line(*at) = format('<path d="M%<a>.1f %<b>.1f L%<c>.1f %<d>.1f" stroke="#d8d2c0"/>', **%i[a b c d].zip(at).to_h)
 
