@@ -11,6 +11,7 @@ Sequel.migration do
       foreign_key :job_id, :jobs, type: :uuid, primary_key: true, on_delete: :cascade
       String :learner, null: false
       column :exercise, :jsonb, null: false
+      column :engine, :jsonb # how the simulated engine was left; null until somebody has touched it
       column :debrief, :jsonb # null until it is over
       column :begun_at, :timestamptz, null: false, default: Sequel.function(:now)
       column :ended_at, :timestamptz

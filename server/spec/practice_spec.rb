@@ -59,6 +59,27 @@ RSpec.describe "Practice" do
 
   def be_in_words = eq("yes").or(eq("no")).or(eq("unknown"))
 
+  it "lets its engine be run by hand, keeps how it was left, and runs right again once it is mended" do
+    made = of_one("stop-too-fast")
+    cold = at(made["id"], "engine", seconds: 2, done: { starter: true })
+    assert_schema_conform(200)
+    expect(cold["samples"].size).to eq 20
+    expect(cold["samples"].first).to include("running" => false, "lambda" => nil)
+    3.times { at(made["id"], "engine", seconds: 2, done: { starter: true }) }
+    warm = at(made["id"], "engine", seconds: 2, warm: true, done: { key: true })["samples"].last
+    at(made["id"], "engine", seconds: 2, done: {})
+    fast = at(made["id"], "engine", seconds: 1, done: {})["samples"].last
+    expect(fast["time"] - warm["time"]).to be_within(0.01).of(3)
+    expect(fast).to include("running" => true, "rpm" => be > 1950)
+    add(made, entry("repair", repair: "stop-too-fast"))
+    5.times { at(made["id"], "engine", seconds: 2, done: {}) }
+    expect(at(made["id"], "engine", seconds: 1, done: {})["samples"].last["rpm"]).to be_between(1600, 1800)
+    at(made["id"], "engine", seconds: 1, done: { throttle: 1.4 })
+    expect([last_response.status, answer["errors"].first["detail"]]).to eq [422, "throttle: a number from 0 to 1"]
+    at(made["id"], "engine", seconds: 9, done: {})
+    expect(last_response.status).to eq 422
+  end
+
   it "is gone through when it is over: the truth, the road and the planner's; then it answers no more" do
     made = of_one("stop-too-fast")
     add(made, entry("check", check: "idle-speed", outcomes: ["high"]), entry("repair", repair: "stop-too-fast"))

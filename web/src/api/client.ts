@@ -6,6 +6,7 @@ import type {
   BoardQuestion,
   CardData,
   DataLog,
+  EngineRun,
   MeasuredMixture,
   NewEntry,
   NewExercise,
@@ -122,6 +123,8 @@ export const api = {
     taken(http.POST("/api/v1/jobs/{id}/practice/look", { params: { path: { id } }, body: { check } })),
   practiceAsk: (id: string, body: { symptom: string; condition?: string; way?: string }) =>
     taken(http.POST("/api/v1/jobs/{id}/practice/ask", { params: { path: { id } }, body })),
+  runEngine: (id: string, body: EngineRun) =>
+    taken(http.POST("/api/v1/jobs/{id}/practice/engine", { params: { path: { id } }, body })),
   endPractice: (id: string) =>
     taken(http.POST("/api/v1/jobs/{id}/practice/end", { params: { path: { id } }, body: {} })),
   schools: () => taken(http.GET("/api/v1/schools")),

@@ -521,6 +521,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/practice/engine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The hidden engine under somebody's hands for a moment; how it is left is kept. */
+        post: operations["practiceEngine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/practice/end": {
         parameters: {
             query?: never;
@@ -1316,6 +1335,44 @@ export interface components {
             symptom: string;
             condition?: string;
             way?: string;
+        };
+        PracticeEngine: {
+            /** @description how long, to 2 s */
+            seconds: number;
+            /** @description begins warm at its idle */
+            warm?: boolean;
+            /** @description minutes it stands before */
+            stand?: number;
+            done: {
+                /** @description 0 idle to 1 full */
+                throttle?: number;
+                /** @description how far on, 0 to 1; null as its warmth asks */
+                choke?: number | null;
+                /** @description part of the inlet covered by hand */
+                cover?: number;
+                /** @description times its usual line of load */
+                load?: number;
+                key?: boolean;
+                starter?: boolean;
+            };
+        };
+        PracticeReading: {
+            time: number;
+            rpm: number;
+            /** @description inHg */
+            vacuum: number;
+            lambda: number | null;
+            opened: number;
+            /** @description degC */
+            warmth: number;
+            running: boolean;
+            /** @description fuel in g/h by circuit */
+            flows: {
+                [key: string]: number;
+            };
+        };
+        PracticeRun: {
+            samples: components["schemas"]["PracticeReading"][];
         };
         PracticeAnswer: {
             /** @enum {string} */
@@ -5007,6 +5064,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PracticeAnswer"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    practiceEngine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["JobId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeEngine"];
+            };
+        };
+        responses: {
+            /** @description ten readings a second */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRun"];
                 };
             };
             404: components["responses"]["Problem"];

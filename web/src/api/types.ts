@@ -95,3 +95,6 @@ export type PracticeRecord = Schemas["PracticeRecord"];
 export type PracticeOfJob = Schemas["PracticeOfJob"];
 export type Debrief = NonNullable<PracticeOfJob["debrief"]>;
 export type PracticeStep = Schemas["PracticeStep"];
+/** What is done to the simulated engine for a moment, and what is then read. */
+export type EngineRun = Schemas["PracticeEngine"];
+export type EngineReading = Schemas["PracticeReading"];

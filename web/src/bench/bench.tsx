@@ -19,6 +19,7 @@ import { PutBack } from "./bars/put-back";
 import { UnsentJob } from "./bars/unsent-job";
 import { WaitingBar } from "./bars/waiting-bar";
 import { DeskProvider, useDesk } from "./desk";
+import { EnginePanel } from "./engine/engine-panel";
 import { ChangesNotice } from "./ledger/changes-notice";
 import { LastChange } from "./ledger/last-change";
 import { Ledger } from "./ledger/ledger";
@@ -76,6 +77,7 @@ function Laid() {
         <div className="contents content-start gap-3 lg:grid">
           <AheadPanel />
           <NextCard />
+          <EnginePanel />
           <div className="order-3 grid gap-3 empty:hidden lg:order-none">
             <Visits />
             <SettingsUnderWay />

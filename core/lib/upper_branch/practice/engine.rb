@@ -28,10 +28,24 @@ module UpperBranch
         @fueling = Fueling.new(build, @choke, @intake)
         @film = Film.new
         @throttle = Throttle.new(@v, build.setting.idle, @v.values_at(:idle_rpm, :rpm))
-        @crank = Crank.new(build, Random.new(seed))
+        @crank = Crank.new(build, Dice.new(seed))
         @time = @burnt = 0.0
         @warmth = @v[:temperature]
         @mixture = THIN
+      end
+
+      # Where it stands, as plain data that can be kept: an engine of the same build goes on from there.
+      def state
+        { "time" => time, "warmth" => warmth, "mixture" => mixture, "fed" => @fed, "intake" => intake.state,
+          "fueling" => fueling.state, "film" => film.state, "throttle" => throttle.state, "crank" => crank.state }
+      end
+
+      # state: as above
+      def resume(state)
+        @time, @warmth, @mixture, @fed = state.values_at("time", "warmth", "mixture", "fed")
+        { "intake" => intake, "fueling" => fueling, "film" => film, "throttle" => throttle, "crank" => crank }
+          .each { |name, part| part.resume(state.fetch(name)) }
+        self
       end
 
       def rpm = crank.rpm

@@ -20,7 +20,7 @@ module UpperBranch
       def initialize(catalogue, machine, faults)
         @catalogue = catalogue
         @family = machine.family["id"]
-        @severities = faults.reject { |id, _| build.broken(id).without }
+        @severities = KeptBuild.bodies(catalogue, @family, faults)
         @faults = @severities.keys
         @signs = catalogue.book.trials.signs.map { |row| Trial::Sign.new(row) }.select { |sign| sign.on?(machine) }
       end
@@ -41,18 +41,8 @@ module UpperBranch
 
       def measures(faults)
         @catalogue.kept.fetch([:examined, @family, faults]) do
-          broken = faults.empty? ? build : build.with(faults)
-          Measures.new(Engine::Examination.new(broken).measures)
+          Measures.new(Engine::Examination.new(KeptBuild.of(@catalogue, @family, faults)).measures)
         end.found
-      end
-
-      def build
-        @catalogue.kept.fetch([:build, @family]) { Kept.new(Engine::Build.new(@catalogue, @family)) }.build
-      end
-
-      # A build with the circuits it has worked out.
-      Kept = Struct.new(:build) do
-        def bytes = 1_500_000
       end
     end
   end

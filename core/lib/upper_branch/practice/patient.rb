@@ -29,6 +29,9 @@ module UpperBranch
         @plain = @bodiless = @engine = nil
       end
 
+      # What is still in: {fault id => severity}
+      def faults = @in
+
       # What the owner would name, what tells most first.
       def complaints
         present = machine.symptoms.reject(&:healthy?).select { |symptom| always?(symptom) }

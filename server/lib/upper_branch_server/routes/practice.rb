@@ -37,6 +37,7 @@ module UpperBranchServer
         app.get("/api/v1/jobs/:id/practice") { answer(shown(settings.store.practices.find(job_id))) }
         app.post("/api/v1/jobs/:id/practice/look") { answer(look(body_as("PracticeLook")["check"])) }
         app.post("/api/v1/jobs/:id/practice/ask") { answer(ask(body_as("PracticeQuestion"))) }
+        app.post("/api/v1/jobs/:id/practice/engine") { answer(reckoned { run_engine(body_as("PracticeEngine")) }) }
         app.post("/api/v1/jobs/:id/practice/end") { answer(shown(end_practice)) }
       end
 
@@ -138,6 +139,18 @@ module UpperBranchServer
           return { answer: patient.recreated?(symptom, way(data["way"])) ? "yes" : "no" } if data["way"]
 
           { answer: patient.seen?(symptom) ? "yes" : "no" }
+        end
+
+        # The engine under somebody's hands for a moment; how it is left is kept.
+        def run_engine(data)
+          kept = settings.store.practices.find(job_id)
+          live = UpperBranch::Practice::LiveEngine.new(settings.store.catalogue, kept.exercise["family"],
+                                                       patient.faults, state: kept.engine)
+          live.warm if data["warm"]
+          live.stand(data["stand"]) if data["stand"]
+          samples = live.run(data["seconds"], data["done"])
+          settings.store.practices.leave_engine(job_id, live.state)
+          { samples: samples }
         end
 
         # The truth, once and for all.

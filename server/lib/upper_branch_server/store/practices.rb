@@ -8,7 +8,7 @@ module UpperBranchServer
     #   store.practices.find(job_id)   # => Kept, or Problem 404 for a job that is none
     class Practices
       # learner: the name it is done under; exercise, debrief: plain data; ended: Time or nil
-      Kept = Struct.new(:job, :learner, :exercise, :debrief, :begun, :ended, :title, keyword_init: true)
+      Kept = Struct.new(:job, :learner, :exercise, :engine, :debrief, :begun, :ended, :title, keyword_init: true)
       LATEST = 200 # of one learner, that count
 
       def initialize(database)
@@ -35,6 +35,11 @@ module UpperBranchServer
       # Everything one learner has begun, the latest first.
       def of(learner)
         with_titles.where(learner: learner).order(Sequel.desc(:begun_at), :job_id).limit(LATEST).map { |row| kept(row) }
+      end
+
+      # How the engine was left.
+      def leave_engine(job_id, state)
+        @database[:practices].where(job_id: job_id).update(engine: Sequel.pg_jsonb(state))
       end
 
       # It is over, with what it came to; what was said first stays.
@@ -71,8 +76,8 @@ module UpperBranchServer
       end
 
       def kept(row)
-        Kept.new(job: row[:job_id], learner: row[:learner], exercise: plain(row[:exercise]), title: row[:title],
-                 debrief: row[:debrief] && plain(row[:debrief]), begun: row[:begun_at], ended: row[:ended_at])
+        data = %i[exercise engine debrief].to_h { |name| [name, row[name] && plain(row[name])] }
+        Kept.new(job: row[:job_id], begun: row[:begun_at], ended: row[:ended_at], **row.slice(:learner, :title), **data)
       end
 
       def plain(data) = JSON.parse(JSON.generate(data))

@@ -22,6 +22,9 @@ module UpperBranch
           @line = line
         end
 
+        def state = [@level]
+        def resume(state) = (@level, = state)
+
         # Fuel that is there, kg.
         def mass = (@level + @v[:depth]) * room
 

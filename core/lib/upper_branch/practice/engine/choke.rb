@@ -24,6 +24,8 @@ module UpperBranch
           @wanted = 0.0
         end
 
+        def resume(before) = @before = before
+
         # hand: how far on, 0 to 1, or nil for what the warmth asks; running: has it fired up; cover: part of the inlet
         # covered by hand
         def set(hand, warmth, running, cover)

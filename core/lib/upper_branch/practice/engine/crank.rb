@@ -14,7 +14,7 @@ module UpperBranch
         # Cycles that fired, and that missed: too lean, too rich, for another reason.
         def counts = [fired, lean_misses, rich_misses, other_misses]
 
-        # build: Build; chance: Random
+        # build: Build; chance: Dice
         def initialize(build, chance)
           @build = build
           @v = build.values
@@ -23,6 +23,13 @@ module UpperBranch
           @work = Array.new(build.cylinders, 0.0)
           @turned = @speed = @torque = 0.0
           @next = @fired = @lean_misses = @rich_misses = @other_misses = 0
+        end
+
+        # Where it stands, as plain numbers, and back.
+        def state = [@speed, @turned, @next, @fired, @lean_misses, @rich_misses, @other_misses, @chance.state, *@work]
+
+        def resume(state)
+          @speed, @turned, @next, @fired, @lean_misses, @rich_misses, @other_misses, @chance.state, *@work = state
         end
 
         def rpm = @speed * 30 / Math::PI

@@ -14,6 +14,9 @@ module UpperBranch
           @mass = @floating = 0.0
         end
 
+        def state = [@mass, @floating]
+        def resume(state) = (@mass, @floating = state)
+
         # As after a long while at a flow. air, drawn: as below
         def settle(fuel, share:, lag:, air:, drawn:)
           @mass = Measuring::WallFilm.held(share, lag, fuel)

@@ -28,6 +28,13 @@ module UpperBranch
           @flows = {}
         end
 
+        def state = [[@main, @power, @second, @flow], *parts.map(&:state)]
+
+        def resume(state)
+          (@main, @power, @second, @flow), *rest = state
+          parts.zip(rest).each { |part, one| part.resume(one) }
+        end
+
         # Pa by which the fuel stands under more pressure than usual. tilt: m
         def over(tilt) = bowl.over(flow, tilt)
 
@@ -52,6 +59,8 @@ module UpperBranch
         end
 
         private
+
+        def parts = [@bowl, @shot, @seconds]
 
         # The main circuits are behind the air.
         def behind(step)

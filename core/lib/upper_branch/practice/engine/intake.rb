@@ -35,6 +35,13 @@ module UpperBranch
         # Pa by which the air before the throats lies under that outside
         def held_back = @weather.pressure - @choke.before
 
+        def state = [pressure, drawn, @choke.before]
+
+        def resume(state)
+          @pressure, @drawn, before = state
+          @choke.resume(before)
+        end
+
         # As at idle with this vacuum, Pa.
         def settle(vacuum, rpm)
           @pressure = @weather.pressure - vacuum

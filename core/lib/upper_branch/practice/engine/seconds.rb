@@ -15,6 +15,9 @@ module UpperBranch
           @way = fitted? ? v[:second_stop] : 0.0
         end
 
+        def state = [@way]
+        def resume(state) = (@way, = state)
+
         def fitted? = @v[:second_count]&.positive? && @v[:second_lag]
 
         # share: of the throttle's way from idle to full; signal: Pa in the first barrels. Returns kg/s drawn over.

@@ -15,6 +15,9 @@ module UpperBranch
           @way = nil
         end
 
+        def state = [@loaded, @empty, @way]
+        def resume(state) = (@loaded, @empty, @way = state)
+
         # way: of the throttle, 0 to 1; has: share of a full stroke that the bowl can give. Returns kg/s of fuel.
         def step(seconds, way, has)
           return 0.0 unless @v[:shot]

@@ -16,6 +16,9 @@ module UpperBranch
           @pull = 0.0
         end
 
+        def state = [@way, @pull]
+        def resume(state) = (@way, @pull = state)
+
         # lever: 0 idle to 1 full; speed: rpm; lift: of the way, by the fast idle
         def step(seconds, lever, speed, lift)
           wanted = [stop(lift) + ((1 - stop(lift)) * pulled(seconds, lever, speed)), most].min
