@@ -32,6 +32,19 @@ RSpec.describe "The mixture curve over HTTP" do
     expect(best["lambdas"].size).to eq 4
   end
 
+  it "runs two engines of which one hole differs, and says what it does" do
+    post_json "/api/v1/mixture/car-one/what-if", { was: {}, inputs: { main_jet: 1.2 } }
+    assert_response_schema_confirm(200)
+    expect(answer["now"]["pull"].last["lambda"]).to be > answer["was"]["pull"].last["lambda"] + 0.05
+    expect(answer["says"].join(" ")).to include "Wide open it pulls up to"
+    post_json "/api/v1/mixture/car-one/what-if", { was: {}, inputs: { main_jet: -1 } }
+    expect([last_response.status, field]).to eq [422, "main_jet"]
+    post_json "/api/v1/mixture/steam/what-if", { was: {}, inputs: {} }
+    expect(last_response.status).to eq 404
+    post_json "/api/v1/mixture/car-one/what-if", { inputs: {} }
+    expect(last_response.status).to eq 422
+  end
+
   it "says at the field what cannot be, whatever is sent" do
     post_json "/api/v1/mixture/car-one", { inputs: { main_jet: { value: 1.3, unit: "psi" } } }
     expect([last_response.status, field]).to eq [422, "main_jet"]

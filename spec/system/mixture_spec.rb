@@ -45,6 +45,9 @@ RSpec.describe "The mixture curve in the browser" do
     first(:button, "Try it").click
     expect(page).to have_text("Dashed: the curve laid beside.")
     expect(page).to have_css("svg[aria-label^='Mixture of'] path[stroke-dasharray='7 4']")
+    click_button "Run both engines"
+    expect(page).to have_css("svg[aria-label^='Pull wide open'] path[d^='M']", count: 2)
+    expect(page).to have_text(/Wide open it pulls (as before|up to)/)
     expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
   end
 

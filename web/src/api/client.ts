@@ -171,6 +171,14 @@ export const api = {
     ),
   fitMixture: (family: string, inputs: Record<string, unknown>, measured: MeasuredMixture[]) =>
     taken(http.POST("/api/v1/mixture/{family}/fit", { params: { path: { family } }, body: { inputs, measured } })),
+  whatIf: (family: string, was: Record<string, unknown>, inputs: Record<string, unknown>, signal?: AbortSignal) =>
+    taken(
+      http.POST("/api/v1/mixture/{family}/what-if", {
+        params: { path: { family } },
+        body: { was, inputs },
+        ...(signal && { signal }),
+      }),
+    ),
   jobSizes: (id: string) => taken(http.GET("/api/v1/jobs/{id}/mixture", { params: { path: { id } } })),
   visits: (id: string) => taken(http.GET("/api/v1/jobs/{id}/visits", { params: { path: { id } } })),
   ownerSheet: (id: string) => taken(http.GET("/api/v1/jobs/{id}/owner-sheet", { params: { path: { id } } })),

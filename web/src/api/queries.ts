@@ -82,6 +82,19 @@ export const queries = {
       gcTime: 60_000,
       retry: false,
     }),
+  /** both: the sizes before and now, as JSON */
+  whatIf: (family: string, both: string) =>
+    queryOptions({
+      queryKey: ["what-if", family, both],
+      queryFn: ({ signal }) => {
+        const { was, now } = JSON.parse(both) as { was: Record<string, unknown>; now: Record<string, unknown> };
+        return api.whatIf(family, was, now, signal);
+      },
+      networkMode: "online",
+      staleTime: Infinity,
+      gcTime: 60_000,
+      retry: false,
+    }),
   visits: (id: string) =>
     queryOptions({ queryKey: ["job", id, "visits"], queryFn: () => api.visits(id), staleTime: 60_000, retry: false }),
   records: (question: RecordQuestion) =>

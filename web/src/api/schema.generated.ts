@@ -750,6 +750,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/mixture/{family}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Two simulated engines, of which only the holes differ, idling, pulling and snapped open. */
+        post: operations["whatIf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/mixture": {
         parameters: {
             query?: never;
@@ -2800,6 +2819,41 @@ export interface components {
         MixtureCurve: {
             points: components["schemas"]["MixturePoint"][];
             says: string[];
+        };
+        TwoHoles: {
+            was: components["schemas"]["Sizes"];
+            inputs: components["schemas"]["Sizes"];
+        };
+        WhatIf: {
+            was: components["schemas"]["EngineTried"];
+            now: components["schemas"]["EngineTried"];
+            says: string[];
+        };
+        /** @description a simulated engine, warm */
+        EngineTried: {
+            /** @description left to idle; null where it does not */
+            idle: {
+                rpm: number | null;
+                lambda: number | null;
+            };
+            /** @description held part open under load; torque in N m, missed as a share of the cycles */
+            part: {
+                torque: number;
+                lambda: number | null;
+                missed: number;
+            };
+            /** @description wide open, pulled down from its full speed; torque in N m, by burning */
+            pull: {
+                rpm: number;
+                torque: number;
+                lambda: number | null;
+            }[];
+            /** @description snapped open against its usual load; time in s */
+            snap: {
+                time: number;
+                rpm: number;
+                lambda: number | null;
+            }[];
         };
         MeasuredMixture: {
             inputs: components["schemas"]["Sizes"];
@@ -5494,6 +5548,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixtureFit"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    whatIf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoHoles"];
+            };
+        };
+        responses: {
+            /** @description both and what differs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIf"];
                 };
             };
             404: components["responses"]["Problem"];

@@ -37,6 +37,8 @@ export type MixtureSheets = Schemas["MixtureSheets"];
 export type HoleField = Schemas["HoleField"];
 export type MixturePoint = Schemas["MixturePoint"];
 export type MixtureCurve = Schemas["MixtureCurve"];
+export type EngineTried = Schemas["EngineTried"];
+export type WhatIf = Schemas["WhatIf"];
 export type MixtureFit = Schemas["MixtureFit"];
 /** One mixture measured at the tailpipe. */
 export type MeasuredMixture = Schemas["MeasuredMixture"]["measured"][number];

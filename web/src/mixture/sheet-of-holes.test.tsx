@@ -45,14 +45,14 @@ const fitted: MixtureFit = {
   ],
 };
 
+const jet = (sizes: Record<string, unknown>) => (sizes as { main_jet: { value: number } }).main_jet.value;
+
 function sheet(given = {}) {
   vi.stubGlobal("matchMedia", () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn() }));
   vi.spyOn(api, "board").mockResolvedValue(boardPage([]));
   const reckon = vi
     .spyOn(api, "mixtureCurve")
-    .mockImplementation((_, inputs) =>
-      Promise.resolve(curve((inputs as { main_jet: { value: number } }).main_jet.value < 1.4 ? 1.1 : 0.9)),
-    );
+    .mockImplementation((_, inputs) => Promise.resolve(curve(jet(inputs) < 1.4 ? 1.1 : 0.9)));
   const groups = [
     { id: "throat", name: "Throat" },
     { id: "main", name: "Main" },
@@ -115,6 +115,43 @@ describe("the sheet of holes", () => {
     expect(screen.getByLabelText<HTMLInputElement>("Main jet").value).toBe("1.4");
     await user.click(screen.getByText("Take it away"));
     expect(screen.queryByText(/Dashed/)).toBeNull();
+  });
+
+  it("runs both engines beside one another once asked, and again as a size changes", async () => {
+    const { user } = sheet();
+    const engine = (lambda: number) => ({
+      idle: { rpm: 750, lambda },
+      part: { torque: 60, lambda, missed: 0.12 },
+      pull: [{ rpm: 2000, torque: 120, lambda }],
+      snap: [
+        { time: 0, rpm: 750, lambda },
+        { time: 0.1, rpm: 900, lambda: null },
+      ],
+    });
+    const run = vi.spyOn(api, "whatIf").mockImplementation((_, was, now) =>
+      Promise.resolve({
+        was: engine(0.9),
+        now: engine(1),
+        says: [`From ${jet(was)} to ${jet(now)}.`],
+      }),
+    );
+    await screen.findByText("At idle lambda 0.9.");
+    await user.click(screen.getByText("Lay beside, to compare"));
+    expect(run).not.toHaveBeenCalled();
+    await user.click(await screen.findByText("Run both engines"));
+    expect(await screen.findByText("From 1.4 to 1.4.")).toBeTruthy();
+    await user.clear(screen.getByLabelText("Main jet"));
+    await user.type(screen.getByLabelText("Main jet"), "1.3");
+    expect(await screen.findByText("From 1.4 to 1.3.")).toBeTruthy();
+    expect(screen.getByRole("img", { name: /Pull wide open/ })).toBeTruthy();
+    expect(
+      screen.getByRole("row", { name: /^With these holes 750 rpm, lambda 1.00 60 N m, lambda 1.00, misses 12 %/ }),
+    ).toBeTruthy();
+    run.mockRejectedValue(
+      new ApiError({ type: "", title: "No", status: 422, detail: "x", errors: [{ field: "rpm", detail: "Too fast" }] }),
+    );
+    await user.type(screen.getByLabelText("Main jet"), "5");
+    expect(await screen.findByText("Too fast")).toBeTruthy();
   });
 
   it("starts from what was given, says where it comes from, and goes back to it", async () => {

@@ -17,6 +17,7 @@ import { MixturePlot } from "./mixture-plot";
 import { differences, typedOver, type Given } from "./sizes";
 import { emptyRow, measuredOf, Tailpipe, type Row } from "./tailpipe";
 import { useCurve } from "./use-curve";
+import { WhatIf } from "./what-if";
 
 type Family = MixtureSheets["families"][number];
 type State = { typed: Typed; beside: Typed | null; rows: Row[]; at: number };
@@ -46,7 +47,8 @@ export function SheetOfHoles(props: {
   const { inputs, wrong } = inputsOf(family.fields, typed, true);
   const ready = Object.keys(wrong).length === 0;
   const curve = useCurve(family.id, ready ? inputs : null);
-  const other = useCurve(family.id, state.beside && inputsOf(family.fields, state.beside, true).inputs);
+  const before = state.beside && inputsOf(family.fields, state.beside, true).inputs;
+  const other = useCurve(family.id, before);
   const problem = curve.error instanceof ApiError ? curve.error.problem : null;
   const refused = ready && curve.isError ? (problem?.errors ?? []) : [];
   const wrongAt = (field: string) => wrong[field] ?? refused.find((one) => one.field === field)?.detail ?? null;
@@ -162,6 +164,7 @@ export function SheetOfHoles(props: {
             </Button>
           </div>
         </Card>
+        {before && <WhatIf family={family.id} was={before} now={good ? inputs : null} />}
         <div className="max-lg:order-3">
           <Tailpipe
             family={family}

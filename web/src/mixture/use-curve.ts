@@ -3,17 +3,41 @@ import { useState } from "react";
 import { queries } from "../api/queries";
 
 /**
- * The curve of these sizes. While one is being reckoned no other is asked for; then the latest is, so that a slider that is drawn
- * along never leaves a queue behind it. sizes: null while they cannot be read
+ * What the server reckons from sizes. While one answer is being reckoned no other is asked for; then the latest is, so that a
+ * slider that is drawn along never leaves a queue behind it. wanted: as JSON; null while they cannot be read
  */
-export function useCurve(family: string, sizes: Record<string, unknown> | null) {
-  const wanted = sizes && JSON.stringify(sizes);
+function useLatest(wanted: string | null) {
   const [asked, setAsked] = useState(wanted);
-  const query = useQuery({
-    ...queries.mixtureCurve(family, asked ?? ""),
+  return {
+    asked: asked ?? "",
     enabled: asked !== null,
+    follow: (fetching: boolean) => {
+      if (wanted !== asked && !fetching) setAsked(wanted);
+    },
+    current: wanted === asked,
+  };
+}
+
+/** The curve of these sizes. */
+export function useCurve(family: string, sizes: Record<string, unknown> | null) {
+  const latest = useLatest(sizes && JSON.stringify(sizes));
+  const query = useQuery({
+    ...queries.mixtureCurve(family, latest.asked),
+    enabled: latest.enabled,
     placeholderData: keepPreviousData,
   });
-  if (wanted !== asked && !query.isFetching) setAsked(wanted);
-  return { ...query, settled: wanted === asked && !query.isFetching };
+  latest.follow(query.isFetching);
+  return { ...query, settled: latest.current && !query.isFetching };
+}
+
+/** Both engines run. */
+export function useWhatIf(family: string, was: Record<string, unknown> | null, now: Record<string, unknown> | null) {
+  const latest = useLatest(was && now && JSON.stringify({ was, now }));
+  const query = useQuery({
+    ...queries.whatIf(family, latest.asked),
+    enabled: latest.enabled,
+    placeholderData: keepPreviousData,
+  });
+  latest.follow(query.isFetching);
+  return { ...query, settled: latest.current && !query.isFetching };
 }

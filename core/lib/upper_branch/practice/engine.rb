@@ -131,11 +131,13 @@ module UpperBranch
       def turn(h, inputs)
         vacuum = intake.vacuum
         charge = { mixture: mixture, burnt: build.burnt(intake.pressure), key: inputs.key }
-        crank.step(h, intake.drawn * build.work * (1 - build.setting.slow(vacuum)), charge,
+        crank.step(h, intake.drawn * build.work * (1 - slow(vacuum)), charge,
                    against: build.two_stroke? ? 0.0 : vacuum, load: load(inputs),
                    sluggish: build.burning.sluggish(warmth),
                    starter: inputs.starter ? @v[:starter] * Math::PI / 30 : 0.0)
       end
+
+      def slow(vacuum) = build.setting.slow(vacuum, build.geometry.weather.pressure)
 
       def load(inputs)
         line = build.setting.load * crank.speed * crank.speed * inputs.line

@@ -45,6 +45,22 @@ module UpperBranch
         }
       end
 
+      # what_if: Practice::WhatIf. Speeds in rpm, torque in N m, times in s.
+      def what_if(what_if)
+        was, now = what_if.sides.map { |side| tried(side) }
+        { was: was, now: now, says: what_if.says }
+      end
+
+      def tried(side)
+        {
+          idle: { rpm: side.idle.rpm&.round, lambda: side.idle.lambda&.round(3) },
+          part: { torque: side.part.torque.round(3), lambda: side.part.lambda&.round(3),
+                  missed: side.part.missed.round(4) },
+          pull: side.pull.map { |at| { rpm: at.rpm.round, torque: at.torque.round(3), lambda: at.lambda&.round(3) } },
+          snap: side.snap.map { |at| { time: at.time.round(3), rpm: at.rpm.round, lambda: at.lambda&.round(3) } }
+        }
+      end
+
       # sheet: Metering::Sheet; fit: Metering::HoleFit
       def fit(sheet, fit)
         { now: left(fit.now), says: fit.says, rows: fit.rows.map { |row| fitted(sheet.row(row.field), row) } }

@@ -22,8 +22,19 @@ module UpperBranchServer
           answer(reckoned { UpperBranch::Views::Mixture.fit(sheet, sheet.fit(data["inputs"], data["measured"])) })
         end
 
+        what_if(app)
         sizes(app)
         app.helpers Helpers
+      end
+
+      def self.what_if(app)
+        app.post "/api/v1/mixture/:family/what-if" do
+          data = body_as("TwoHoles")
+          both = [sheet.family, data["was"], data["inputs"]]
+          answer(reckoned do
+            UpperBranch::Views::Mixture.what_if(UpperBranch::Practice::WhatIf.new(settings.store.catalogue, *both))
+          end)
+        end
       end
 
       def self.sizes(app)
