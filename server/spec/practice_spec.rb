@@ -28,6 +28,13 @@ RSpec.describe "Practice" do
     post_json("/api/v1/jobs/#{made['id']}/entries", { version: job(made["id"])["version"], entries: entries })
   end
 
+  it "takes no name that is blank, and is begun without one" do
+    begun(by: " ")
+    expect([last_response.status, answer["errors"].first["field"]]).to eq [422, "by"]
+    post_json("/api/v1/practice", { id: SecureRandom.uuid, family: "small-float", level: "plain" })
+    expect(last_response.status).to eq 201
+  end
+
   it "begins with a machine and what its owner says, and tells nobody what is hidden" do
     made = begun
     expect(last_response.status).to eq 201

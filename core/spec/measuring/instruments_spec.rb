@@ -97,15 +97,16 @@ RSpec.describe UpperBranch::Measuring::Instruments do
   end
 
   describe "the vacuum gauge" do
-    def pattern(signal, level = 18.0)
-      gauge = UpperBranch::Practice::SimulatedGauge.new(signal, level: level, seed: 5)
+    def pattern(signal)
+      gauge = UpperBranch::Practice::SimulatedGauge.new(CATALOGUE, "vacuum", signal, seed: 5)
       stretch = gauge.stretch(0, 20).transform_keys(&:to_s)
       judge("idle-vacuum", { "inputs" => stretch.slice("values", "interval") })
     end
 
     it "tells steady, low, flicking, drifting and hunting apart" do
       expect(pattern("steady").word).to eq "steady-normal"
-      expect(pattern("steady", 13.0).word).to eq "low-steady"
+      low = Array.new(200) { |i| 13 + (0.05 * Math.sin(i)) }
+      expect(judge("idle-vacuum", { "inputs" => { "values" => low, "interval" => 0.025 } }).word).to eq "low-steady"
       expect(pattern("flicking").word).to eq "regular-flick"
       expect(pattern("drifting").word).to eq "slow-drift"
       expect(pattern("hunting").word).to eq "wanders"

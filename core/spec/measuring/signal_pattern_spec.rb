@@ -5,14 +5,16 @@ RSpec.describe UpperBranch::Measuring::SignalPattern do
     described_class.new(Array.new(count) { |i| i * interval }.map(&block), interval: interval)
   end
 
-  def gauge(signal, seed) = UpperBranch::Practice::SimulatedGauge.new(signal, level: 18.0, seed: seed)
+  def gauge(signal, seed) = UpperBranch::Practice::SimulatedGauge.new(CATALOGUE, "vacuum", signal, seed: seed)
 
   # A repetition that falls between two samples was taken for twice or three times its period in one record of five.
   it "finds the period of a flick wherever the record begins" do
     periods =
-      [0, 37, 74].product((0...10).to_a)
-        .map { |seed, start| pattern { |t| gauge("flicking", seed).at(t + (start * 0.0737)) }.period }
-    expect(periods).to all(be_within(0.012).of(UpperBranch::Practice::SimulatedGauge::FLICK))
+      [0, 37, 74].product((0...10).to_a).map do |seed, start|
+        record = gauge("flicking", seed).stretch(start * 0.075, 8)
+        described_class.new(record[:values], interval: record[:interval]).period
+      end
+    expect(periods).to all(be_within(0.012).of(2 * 60.0 / 750)) # a four-stroke at its idle works once in two turns
   end
 
   it "judges every record of a flicking, hunting and steady needle alike" do

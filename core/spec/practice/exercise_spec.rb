@@ -50,6 +50,13 @@ RSpec.describe "Practice on the simulated engine" do
       expect(odds.last.max).to be <= middle
     end
 
+    # Catalogue: a stop screw turned in is always there for the sake of another fault.
+    it "never draws alone what is met only because of another fault" do
+      row = CATALOGUE.book.practice.level("sly")
+      drawn = practice::Draw.new(CATALOGUE, "car-one", row, { CATALOGUE.fault("stop-hides-dead-idle").circuit => 1.0 })
+      expect(Array.new(300) { |seed| drawn.faults(seed).keys.first }.uniq).not_to include("stop-hides-dead-idle")
+    end
+
     it "draws from the circuits it is told to practise" do
       row = CATALOGUE.book.practice.level("plain")
       drawn = practice::Draw.new(CATALOGUE, "car-one", row, { "pump" => 1.0 })

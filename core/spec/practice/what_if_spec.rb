@@ -1,14 +1,11 @@
 # frozen_string_literal: true
 
-require_relative "../spec_helper"
-
 RSpec.describe UpperBranch::Practice::WhatIf do
-  def trade = @trade ||= UpperBranch::Catalogue.load
-  def tried(other, family: "car-one", was: {}) = described_class.new(trade, family, was, other)
+  def tried(other, family: "car-one", was: {}) = described_class.new(CATALOGUE, family, was, other)
   def most(side) = side.pull.map(&:torque).max
 
   it "shows no difference between two of the same, in every family" do
-    trade.families.each do |row|
+    CATALOGUE.families.each do |row|
       same = tried({}, family: row["id"])
       was, now = same.sides
       expect([row["id"], now.pull, now.snap.last]).to eq [row["id"], was.pull, was.snap.last]

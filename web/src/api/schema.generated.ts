@@ -1336,6 +1336,7 @@ export interface components {
              * @description an exercise that the lead has set
              */
             set?: string;
+            /** @description who practises */
             by?: string;
         };
         PracticeBegun: {
@@ -1345,6 +1346,7 @@ export interface components {
             family: string;
             level: string;
             note?: string;
+            /** @description who sets it */
             by?: string;
         };
         PracticeLook: {

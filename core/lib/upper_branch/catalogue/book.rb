@@ -15,7 +15,7 @@ module UpperBranch
         "schools" => Sections::Schools, "house" => Sections::House, "synonyms" => Sections::Synonyms,
         "mistakes" => Sections::Mistakes, "primer" => Sections::Primer, "worktop" => Sections::Worktop,
         "geometry" => Sections::Geometry, "engines" => Sections::Engines,
-        "broken" => Sections::Broken, "trials" => Sections::Trials, "runs" => Sections::Runs, "practice" => Sections::Practice,
+        "broken" => Sections::Broken, "trials" => Sections::Trials, "runs" => Sections::Runs, "practice" => Sections::Practising,
         "spec-items" => Sections::SpecItems, "signs" => Sections::Signs, "renames" => Sections::Renames,
         "screws" => Sections::Screws, "chains" => Sections::Chains, "plans" => Sections::Plans,
         "loops" => Sections::Loops, "owner" => Sections::Owner,

@@ -11,7 +11,10 @@ module UpperBranch
         @focus = focus
         @machine = Workshop::Machine.new(catalogue, family: family)
         priors = Diagnosis::Priors.new(@machine)
-        @odds = @machine.faults.to_h { |fault| [fault, priors.of(fault)] }
+        never_alone = catalogue.book.practice.data["accompanied"]
+        @odds = @machine.faults.reject do |fault|
+          never_alone.include?(fault.id)
+        end.to_h { |fault| [fault, priors.of(fault)] }
       end
 
       # {fault id => severity}, or nil where this seed gives none
@@ -36,7 +39,7 @@ module UpperBranch
         end
       end
 
-      def besides = @machine.faults.select { |fault| fault.repair == @level["besides"] }
+      def besides = @odds.keys.select { |fault| fault.repair == @level["besides"] }
 
       def pick(faults, chance)
         weights = faults.map { |fault| @odds[fault] * weight(fault) }

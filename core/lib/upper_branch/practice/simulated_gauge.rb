@@ -55,7 +55,7 @@ module UpperBranch
       end
 
       def run
-        build = Engine::Build.new(@catalogue, @rules["family"]).with(@signal["faults"] || {})
+        build = Engine::Build.new(@catalogue, @rules["family"], @signal["sizes"] || {}).with(@signal["faults"] || {})
         engine = Engine.new(build).idle_warm
         player = Engine::Player.new(Engine::Script.new(@signal["lines"]), engine)
         read = { "vacuum" => [], "pressure" => [], "tachometer" => [] }

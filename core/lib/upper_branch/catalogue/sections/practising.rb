@@ -4,7 +4,7 @@ module UpperBranch
   class Catalogue
     module Sections
       # Levels of practice, what is read off the simulated engine, and how mastery is reckoned.
-      class Practice < Section
+      class Practising < Section
         def levels = data["levels"]
         def level(id) = levels.find { |row| row["id"] == id }
         def shown = data ? { practice: { levels: levels.map { |row| row.slice("id", "name", "says") } } } : {}
@@ -14,6 +14,7 @@ module UpperBranch
         def look
           return unless data
 
+          known("/accompanied", "practice", data["accompanied"], book.faults.ids, "fault")
           data["readings"].each_with_index do |row, i|
             known("/readings/#{i}", row["measure"], [row["check"]], book.checks.ids, "check")
           end
