@@ -22,6 +22,16 @@ RSpec.describe UpperBranchServer::App do
     expect([last_response.status, answer["title"]]).to eq [503, "2 migrations are missing"]
   end
 
+  # All helpers of the routes are mixed into one app: of two with one name the later would answer for both.
+  it "has no two helpers of one name" do
+    named = described_class.ancestors.select do |one|
+      one.to_s.start_with?("UpperBranchServer::") && one.instance_of?(Module)
+    end
+                           .flat_map { |one| one.instance_methods(false) + one.private_instance_methods(false) }
+    expect(named.size).to be > 50
+    expect(named.tally.select { |_, count| count > 1 }.keys).to be_empty
+  end
+
   # What a person is shown leads to the line in the journal, and the line tells nothing that was entered.
   it "gives each request an id that stands in header, problem and journal" do
     file = Tempfile.new("journal")

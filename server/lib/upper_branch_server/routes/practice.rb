@@ -34,11 +34,11 @@ module UpperBranchServer
 
       # At the simulated machine.
       def self.at_work(app)
-        app.get("/api/v1/jobs/:id/practice") { answer(shown(settings.store.practices.find(job_id))) }
+        app.get("/api/v1/jobs/:id/practice") { answer(gone_through(settings.store.practices.find(job_id))) }
         app.post("/api/v1/jobs/:id/practice/look") { answer(look(body_as("PracticeLook")["check"])) }
         app.post("/api/v1/jobs/:id/practice/ask") { answer(ask(body_as("PracticeQuestion"))) }
         app.post("/api/v1/jobs/:id/practice/engine") { answer(reckoned { run_engine(body_as("PracticeEngine")) }) }
-        app.post("/api/v1/jobs/:id/practice/end") { answer(shown(end_practice)) }
+        app.post("/api/v1/jobs/:id/practice/end") { answer(gone_through(end_practice)) }
       end
 
       # What the routes share.
@@ -56,7 +56,7 @@ module UpperBranchServer
 
         def begin_practice(data)
           learner = learner(data["by"])
-          exercise = reckoned { drawn(data, learner) }
+          exercise = reckoned { laid_before(data, learner) }
           entries = told(exercise, data["by"])
           title = "Practice: #{settings.store.catalogue.family(exercise.family)['name']}"
           stored, _, new = settings.store.create(data["id"], title, entries)
@@ -89,7 +89,7 @@ module UpperBranchServer
 
         def today = Time.now.to_i / DAY
 
-        def drawn(data, learner)
+        def laid_before(data, learner)
           if data["set"]
             row = settings.store.practices.exercise(data["set"])
             return exercise(row[:family], row[:level], row[:seed])
@@ -120,7 +120,7 @@ module UpperBranchServer
 
       # What is asked of the hidden machine.
       module Hidden
-        def shown(kept)
+        def gone_through(kept)
           { learner: kept.learner, level: kept.exercise["level"], ended: kept.ended&.utc&.iso8601,
             debrief: kept.debrief }
         end
