@@ -39,6 +39,25 @@ describe("the section", () => {
     expect(screen.getByText("Finger here")).toBeTruthy();
   });
 
+  it("follows an engine that runs, in place of a chosen opening", () => {
+    const at = (opened: number, flows: Record<string, number>) => {
+      const drawn = section({ running: { opened, choke: 0, turning: true, flows } });
+      const look = (what: string) =>
+        [...drawn.container.querySelectorAll(what)].map((one) => one.getAttribute("transform") ?? one.className);
+      const found = {
+        plates: look("g[transform^=rotate]"),
+        moving: drawn.container.querySelectorAll("[class*=flow-]").length,
+      };
+      drawn.unmount();
+      return found;
+    };
+    const [idling, driving] = [at(0, { idle: 600 }), at(0.7, { idle: 100, main: 900, transition: 50 })];
+    expect(driving.plates).not.toEqual(idling.plates);
+    expect(driving.moving).toBeGreaterThan(idling.moving);
+    section({ running: { opened: 0, choke: 0, turning: true, flows: {} } });
+    expect(screen.queryByRole("radio", { name: "Full" })).toBeNull();
+  });
+
   it("leaves out what is not fitted", () => {
     section();
     expect(screen.getByText(/^Pump cup/)).toBeTruthy();

@@ -5,6 +5,7 @@ import { percent } from "../words/percent";
 import { Segmented } from "../ui/segmented";
 import { ACT_WORD, DRAWINGS, placeOf } from "./drawings";
 import { BOX, type Look, type Piece } from "./pieces";
+import { angleRunning, livelyRunning, risenRunning, type Running } from "./running";
 import { blameByPart, plateAngle, risen } from "./suspicion";
 
 const LOOK: Record<Look, string> = {
@@ -28,8 +29,10 @@ export function Section(props: {
   cold: boolean;
   /** Whether the light is a chance to be named; false where a page only points at a part. */
   odds?: boolean;
+  /** As an engine runs now, in place of a chosen opening. */
+  running?: Running;
 }) {
-  const { catalogue } = props;
+  const { catalogue, running } = props;
   const drawing = DRAWINGS[props.family];
   const [opening, setOpening] = useState("idle");
   const [named, setNamed] = useState<string | null>(null);
@@ -38,7 +41,10 @@ export function Section(props: {
   const fitted = (needs?: string[]) => !needs || needs.every((feature) => props.features.has(feature));
   const pieces = drawing.pieces.filter((one) => fitted(one.needs));
   const feeds = catalogue.primer.feeds;
-  const flows = drawing.flows.filter((one) => fitted(one.needs) && level(feeds, one.circuit, opening) > 0);
+  const lively = (circuit: string) => (running ? livelyRunning(running, circuit) : level(feeds, circuit, opening));
+  const angle = (turns: Parameters<typeof angleRunning>[0]) =>
+    running ? angleRunning(turns, running) : plateAngle(turns, opening, props.cold);
+  const flows = drawing.flows.filter((one) => fitted(one.needs) && lively(one.circuit) > 0);
   const place = placeOf(drawing, props.check);
   const parts = [
     ...new Set([
@@ -53,10 +59,17 @@ export function Section(props: {
   const pick = (part: string) => ({ onPointerEnter: () => setNamed(part), onClick: () => setNamed(part) });
   return (
     <div>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h2 className="mr-auto text-xl">Section</h2>
-        <Segmented label="Throttle opening" value={opening} options={catalogue.primer.openings} onChange={setOpening} />
-      </div>
+      {!running && (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <h2 className="mr-auto text-xl">Section</h2>
+          <Segmented
+            label="Throttle opening"
+            value={opening}
+            options={catalogue.primer.openings}
+            onChange={setOpening}
+          />
+        </div>
+      )}
       <svg
         viewBox={`0 0 ${BOX.width} ${BOX.height}`}
         className="mt-1 h-auto w-full"
@@ -82,7 +95,7 @@ export function Section(props: {
             .map((one, i) => (
               <g
                 key={i}
-                transform={`rotate(${(one.vertical ? 0 : 90) + plateAngle(one.turns, opening, props.cold)} ${one.x} ${one.y})`}
+                transform={`rotate(${(one.vertical ? 0 : 90) + angle(one.turns)} ${one.x} ${one.y})`}
                 className="transition-transform duration-300"
                 {...pick(one.part)}
               >
@@ -100,7 +113,7 @@ export function Section(props: {
           {drawing.risers.map((one, i) => (
             <g
               key={i}
-              transform={`translate(0 ${-one.lift * risen(opening)})`}
+              transform={`translate(0 ${-one.lift * (running ? risenRunning(running) : risen(opening))})`}
               className="transition-transform duration-300"
             >
               <PieceView
@@ -121,7 +134,7 @@ export function Section(props: {
               strokeWidth={one.fluid === "fuel" ? 3.4 : 2.4}
               strokeDasharray={one.fluid === "fuel" ? "7 9" : "2 11"}
               pointerEvents="none"
-              className={`${one.fluid === "fuel" ? "stroke-fuel" : "stroke-leaf"} flow-${level(feeds, one.circuit, opening)}`}
+              className={`${one.fluid === "fuel" ? "stroke-fuel" : "stroke-leaf"} flow-${lively(one.circuit)}`}
             />
           ))}
           {place && (

@@ -18,7 +18,16 @@ const reading = (time: number, rpm: number): EngineReading => ({
   running: rpm > 400,
   flows: { idle: 600, main: 200, drip: 0 },
 });
-const machine = { features: [], checks: {}, readings: {}, schools: {}, symptoms: [], card: null, called: null };
+const machine = {
+  family: "car-one",
+  features: [],
+  checks: {},
+  readings: {},
+  schools: {},
+  symptoms: [],
+  card: null,
+  called: null,
+};
 const practised = () => ({ ...job({ machine }), practice: true });
 
 async function opened() {
@@ -42,6 +51,7 @@ describe("the engine under one's hands", () => {
     expect(run.mock.calls[0]?.[1]).toMatchObject({ seconds: 1, warm: true, done: { throttle: 0, choke: null } });
     expect(screen.getByRole("status").textContent).toBe("It runs, at 85 °C.");
     expect(screen.getByRole("list", { name: "Where its fuel comes from" }).textContent).toBe("Idle 75 %Main 25 %");
+    expect(await screen.findByRole("img", { name: /^Cut-away of the carburetor/ }, { timeout: 10_000 })).toBeTruthy();
     fireEvent.change(screen.getByLabelText(/^Throttle/), { target: { value: "0.3" } });
     await user.click(screen.getByRole("button", { name: "Starter" }));
     await waitFor(() =>

@@ -1,5 +1,6 @@
 import { Play, Square } from "lucide-react";
-import { useId } from "react";
+import { lazy, Suspense, useId, useMemo } from "react";
+import type { EngineReading } from "../../api/types";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
@@ -7,7 +8,9 @@ import { shown } from "../../words/numbers";
 import { useDesk } from "../desk";
 import { Gauge } from "./gauge";
 import { Strip } from "./strip";
-import { useEngine } from "./use-engine";
+import { useEngine, type Done } from "./use-engine";
+
+const Section = lazy(() => import("../../section/section").then((part) => ({ default: part.Section })));
 
 const CIRCUITS = [
   ["idle", "Idle"],
@@ -97,6 +100,7 @@ function Hands({ job, twoStroke }: { job: string; twoStroke: boolean }) {
         </Button>
       </div>
       <Flows flows={now?.flows ?? {}} />
+      {now && <Cut now={now} choke={done.choke} />}
     </div>
   );
 }
@@ -120,6 +124,27 @@ function Slide(props: { name: string; value: number; most?: number; onValue: (va
         className="h-11 w-full accent-fuel"
       />
     </div>
+  );
+}
+
+/** The cut-away of its carburetor, moving as its fuel does. A choke left to itself is drawn open. */
+function Cut({ now, choke }: { now: EngineReading; choke: Done["choke"] }) {
+  const { job, catalogue } = useDesk();
+  const { family, features } = job.trace.machine;
+  const fitted = useMemo(() => new Set(features), [features]);
+  return (
+    <Suspense fallback={<div className="aspect-[584/600]" />}>
+      <Section
+        family={family}
+        features={fitted}
+        catalogue={catalogue}
+        faults={[]}
+        check={null}
+        cold={false}
+        odds={false}
+        running={{ opened: now.opened, choke: choke ?? 0, turning: now.rpm > 0, flows: now.flows }}
+      />
+    </Suspense>
   );
 }
 
