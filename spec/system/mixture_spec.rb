@@ -64,7 +64,7 @@ RSpec.describe "The mixture curve in the browser" do
     expect(page).to have_css("svg[aria-label*='lambda']")
     rich = curve[/lambda ([\d.]+) at 100 %/, 1].to_f
     without_signal do
-      # Key by key, as somebody would: in one whole run nothing stood in the field after the driver cleared and filled it.
+      # Key by key, as somebody would: in one whole run the field stood empty after the driver had filled it.
       fill_in "Main jet", with: "1.5", fill_options: { clear: :backspace }
       expect(page).to have_field("Main jet", with: "1.5")
       expect(page).to have_css("[role=alert]", text: "No signal")
