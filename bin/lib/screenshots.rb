@@ -197,6 +197,8 @@ if ONLY.empty? || ONLY.intersect?(%w[practice debrief])
     press(browser, "The engine under your hands")
     press(browser, "Warm, at idle")
     sleep 4
+    browser.execute_script("document.querySelector('[aria-label=\"The engine\"]').scrollIntoView()")
+    sleep 0.5
   end
   sent("#{practice}/practice/end", {})
   shoot("debrief", "#{practice}/debrief", height: 1000)
