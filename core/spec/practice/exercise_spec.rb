@@ -94,6 +94,26 @@ RSpec.describe "Practice on the simulated engine" do
       end
     end
 
+    # What the trial judged to be too coarse in the physics would only mislead who learns.
+    it "shows nothing that no table expects, and by the tables what the physics is too coarse to show" do
+      [{ "transition-blocked" => 0.9 }, { "emulsion-blocked" => 0.9 }, { "main-well-blocked" => 0.7, "water" => 0.6 },
+       { "fastidle-missing" => 1.0 }].each do |faults|
+        patient = exercise("car-one", faults: faults).patient
+        rows = faults.keys.map { |id| patient.machine.fault(id) }
+        expected = ->(finding) { rows.any? { |row| patient.machine.arrows.row(row, finding).values.sum.positive? } }
+        expect(patient.complaints.map { |id| CATALOGUE.symptom(id) }).to all(satisfy(&expected))
+      end
+      coarse = Array.new(20) { |seed| exercise("car-one", seed: seed, faults: { "transition-blocked" => 0.9 }).patient }
+      expect(coarse.count { |patient| patient.complaints.include?("tip-in-stumble") }).to be_between(10, 20)
+    end
+
+    it "gives no number where its engine is not believed" do
+      numbers = %w[float-sunk stop-too-fast].map do |fault|
+        exercise("car-one", faults: { fault => 1.0 }).patient.reading(check("idle-speed"))
+      end
+      expect(numbers).to match [nil, include("unit" => "rpm")]
+    end
+
     it "is sound again when all is mended, and only then" do
       one = exercise("car-one", level: "two", faults: { "stop-too-fast" => 0.8, "needle-worn" => 1.0 })
       half = one.patient(mended: ["stop-too-fast"])

@@ -49,9 +49,9 @@ module UpperBranch
         check.multi? ? words : [words.max_by { |word| [told_by(check, word), word] }]
       end
 
-      # What an instrument shows, where the engine can say it in one number.
+      # What an instrument shows, where the engine can say it in one number, and is believed.
       def reading(check)
-        return if check.reading.nil? || check.reading["by"]
+        return if overruled?(check)
 
         row = @catalogue.book.practice.data["readings"].find { |one| one["check"] == check.id } or return
         value = engine.found[row["measure"]] or return
@@ -71,6 +71,10 @@ module UpperBranch
         return bodiless.seen?(symptom) unless verdict.nil?
 
         plain.seen?(symptom)
+      end
+
+      def overruled?(check)
+        signs.any? { |sign| sign.check == check.id && engine.overruled?(sign.name) }
       end
 
       def words(check)

@@ -71,16 +71,9 @@ module UpperBranch
         says = "extra" if strength < NONE && seen.all?
         return unless says
 
-        judged = judgement(fault, sign, says)
+        judged = @catalogue.book.trials.judgement(family: @family, fault: fault, sign: sign, says: says)
         Difference.new(sign: sign, says: says, strength: strength, verdict: judged&.fetch("verdict"),
                        because: judged&.fetch("because"))
-      end
-
-      def judgement(fault, sign, says)
-        @catalogue.book.trials.judged.find do |row|
-          { "faults" => fault, "families" => @family, "signs" => sign }
-            .all? { |key, value| row[key].nil? || row[key].include?(value) } && [nil, says].include?(row["says"])
-        end
       end
     end
   end

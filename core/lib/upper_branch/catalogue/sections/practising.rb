@@ -16,13 +16,15 @@ module UpperBranch
 
           known("/accompanied", "practice", data["accompanied"], book.faults.ids, "fault")
           data["readings"].each_with_index do |row, i|
-            known("/readings/#{i}", row["measure"], [row["check"]], book.checks.ids, "check")
+            known("/readings/#{i}", row["measure"], [row["check"]], by_number, "check read by one number")
           end
           kinds = book.repairs.kinds.map { |row| row["id"] }
           levels.each_with_index do |row, i|
             known("/levels/#{i}", row["id"], [row["besides"]].compact, kinds, "kind of repair")
           end
         end
+
+        def by_number = book.checks.rows.filter_map { |row| row["id"] if row["reading"] && !row["reading"]["by"] }
       end
     end
   end

@@ -9,6 +9,14 @@ module UpperBranch
         def judged = data ? data["judged"] : []
         def not_tried = data ? data["not_tried"] : []
 
+        # How a difference was judged: row, or nil. says: "missing" on the engine, or "extra" there
+        def judgement(family:, fault:, sign:, says:)
+          judged.find do |row|
+            { "faults" => fault, "families" => family, "signs" => sign }
+              .all? { |key, value| row[key].nil? || row[key].include?(value) } && [nil, says].include?(row["says"])
+          end
+        end
+
         private
 
         def look
