@@ -107,6 +107,18 @@ RSpec.describe UpperBranch::Planning::NextStep do
     expect(posterior(still).now("pump-inlet-check")).to be > 0.2
   end
 
+  # Common practice, no source: what is wet at the bowl joint leaks at that joint, whoever smells nothing.
+  it "renews the gasket of a wet bowl joint rather than hand it on" do
+    told = [seen("leak-outside"), asked("fuel-smell", "absent"), not_seen("rough-idle"), not_seen("hesitation")]
+    looked = { "wet-map" => "bowl-joint", "shaft-play" => "good", "stop-turns" => "up-to-one",
+               "screw-count" => "near-base" }
+    wet = job("car-one", *told, *looked.map { |check, word| found(check, word) })
+    expect(posterior(wet).now("bowl-gasket")).to be > 0.5
+    expect(posterior(wet).sets(1).first.faults).to eq ["bowl-gasket"]
+    wet = wet.with({ "id" => "20", "kind" => "gate", "data" => { "gate" => "fuel-out", "safe" => true } })
+    expect(next_step(wet)).to include(kind: :repair, repair: include(id: "bowl-joint-new"))
+  end
+
   it "is the same for the same job" do
     steps = Array.new(2) { next_step(job("car-one", seen("surge-steady"), **old)) }
     expect(steps.uniq.size).to eq 1

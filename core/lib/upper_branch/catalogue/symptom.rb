@@ -16,7 +16,7 @@ module UpperBranch
         @needs = row["needs"] || []
         @hazard = row["hazard"]
         @healthy = row["healthy"] == true
-        @leak = scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
+        @leak = row["leak"] || scale["leaks"].fetch(row["vague"] ? "vague_symptom" : "symptom")
         @told = scale["evidence"]["told"]
         @told_falsely = scale["told"].fetch(row["told"] || "definite")
         @outside = scale["outside"].fetch("symptom")

@@ -219,18 +219,11 @@ module UpperBranch
         likeliest || [:refer, way_out, recreation.shown? || recreation.in_vain.empty? ? EXHAUSTED : NEVER_SHOWN]
       end
 
-      # With nothing left to look at, the likeliest cause is mended, where it is likely enough for that kind of work:
-      # long work on a guess, or sending it away for one, wants more than a short repair.
       def likeliest
-        possible = repairs.reject { |row| mending.proof_of(row.plan) == :none }
-        row = possible.max_by { |one| [mended_a_minute(one), one.plan.id] } or return
-        dear = row.plan.refers? || row.plan.minutes > @numbers["long_repair"]
-        return unless row.chance > @numbers[dear ? "repair_floor" : "last_resort"]
+        row = LastResort.pick(@job, repairs.reject { |one| mending.proof_of(one.plan) == :none }) or return
 
         repairing(row.plan, "No check left says more, and this is the likeliest cause.")
       end
-
-      def mended_a_minute(repair) = repair.chance * @job.chance_of(repair.plan) / repair.plan.minutes
 
       def way_out = Workshop::Repairs.find(@job.machine, @job.catalogue.repair_in_role("refer-out")["id"])
 

@@ -45,7 +45,7 @@ module UpperBranch
         def unit(id)
           row = @rows.fetch(id)
           check = row.values_at("limit", "found", "start").compact.first
-          return @machine.catalogue.check(check).reading["unit"] if check
+          return unit_of(check) if check
 
           row["unit"] || item(row["card"])&.fetch("unit", nil)
         end
@@ -54,6 +54,9 @@ module UpperBranch
         def left_name(id) = @rows.fetch(id).then { |row| row["left"] || row["name"] }
 
         private
+
+        # nil where the catalogue no longer has the check
+        def unit_of(check_id) = @machine.catalogue.check(check_id)&.reading&.fetch("unit")
 
         def ids_in(text) = text.scan(PLACEHOLDER).flatten
 
@@ -99,7 +102,7 @@ module UpperBranch
           return [number(limit["cuts"].sum / limit["cuts"].size.to_f, limit["unit"]), source(limit)] if limit
 
           value, name = @machine.schools.start(check_id)
-          value && [number(value, @machine.catalogue.check(check_id).reading["unit"]), "shop's way: #{name}"]
+          value && [number(value, unit_of(check_id) || ""), "shop's way: #{name}"]
         end
 
         def trial(setting)
