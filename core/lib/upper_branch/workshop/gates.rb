@@ -11,6 +11,7 @@ module UpperBranch
     #   gates.before(["R"])     # a gate to be asked before a step that needs the engine running, or nil
     #   gates.blocking(check)   # why this check cannot be done as things stand, or nil
     #   gates.held(["R"])       # the gate that holds a step without a check back until a repair, or nil
+    #   gates.turning           # why the engine must not be turned now, or nil
     #
     # Gates are rows of rules.yml.
     class Gates
@@ -54,6 +55,11 @@ module UpperBranch
           row["until"] == "repaired" && !again?(row) &&
             (row.fetch("loops", []).include?(loop) || touches?(row, states, hazards))
         end
+      end
+
+      # Why nobody may crank or run it as things stand: a sentence, or nil.
+      def turning
+        %w[R K].filter_map { |state| held([state]) || before([state]) }.first&.fetch("says")
       end
 
       # Minutes of the gates that a step in these states would have to pass.

@@ -143,6 +143,7 @@ module UpperBranchServer
 
         # The engine under somebody's hands for a moment; how it is left is kept.
         def run_engine(data)
+          turned(data["done"])
           kept = settings.store.practices.find(job_id)
           live = UpperBranch::Practice::LiveEngine.new(settings.store.catalogue, kept.exercise["family"],
                                                        patient.faults, state: kept.engine)
@@ -167,6 +168,16 @@ module UpperBranchServer
 
         private
 
+        # An engine is turned where the gates let it be, as any check that turns it; one that stands may be looked at.
+        def turned(done)
+          return if done["key"] == false && !done["starter"]
+
+          says = UpperBranch::Workshop::Gates.new(worked).turning or return
+          raise Problem.new(409, "unsafe", "Not to be turned now", says)
+        end
+
+        def worked = @worked ||= settings.store.jobs.replay(settings.store.jobs.find(job_id).entries)
+
         def hidden(kept) = UpperBranch::Practice::Exercise.from(settings.store.catalogue, kept.exercise)
 
         def patient
@@ -174,8 +185,7 @@ module UpperBranchServer
             kept = settings.store.practices.find(job_id)
             raise Problem.new(409, "over", "This practice is over", "Its truth has been told.") if kept.ended
 
-            job = settings.store.jobs.replay(settings.store.jobs.find(job_id).entries)
-            hidden(kept).patient(mended: job.mended.flat_map(&:faults), tries: job.entries.size)
+            hidden(kept).patient(mended: worked.mended.flat_map(&:faults), tries: worked.entries.size)
           end
         end
 
