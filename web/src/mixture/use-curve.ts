@@ -1,43 +1,28 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, type QueryKey, type UseQueryOptions } from "@tanstack/react-query";
 import { useState } from "react";
 import { queries } from "../api/queries";
 
+type Sizes = Record<string, unknown>;
+
 /**
  * What the server reckons from sizes. While one answer is being reckoned no other is asked for; then the latest is, so that a
- * slider that is drawn along never leaves a queue behind it. wanted: as JSON; null while they cannot be read
+ * slider that is drawn along never leaves a queue behind it. wanted: sizes, or null while they cannot be read
  */
-function useLatest(wanted: string | null) {
-  const [asked, setAsked] = useState(wanted);
-  return {
-    asked: asked ?? "",
-    enabled: asked !== null,
-    follow: (fetching: boolean) => {
-      if (wanted !== asked && !fetching) setAsked(wanted);
-    },
-    current: wanted === asked,
-  };
+function useLatest<Data, Key extends QueryKey>(
+  wanted: Sizes | null,
+  asking: (sizes: string) => UseQueryOptions<Data, Error, Data, Key>,
+) {
+  const now = wanted && JSON.stringify(wanted);
+  const [asked, setAsked] = useState(now);
+  const query = useQuery({ ...asking(asked ?? ""), enabled: asked !== null, placeholderData: keepPreviousData });
+  if (now !== asked && !query.isFetching) setAsked(now);
+  return { ...query, settled: now === asked && !query.isFetching };
 }
 
 /** The curve of these sizes. */
-export function useCurve(family: string, sizes: Record<string, unknown> | null) {
-  const latest = useLatest(sizes && JSON.stringify(sizes));
-  const query = useQuery({
-    ...queries.mixtureCurve(family, latest.asked),
-    enabled: latest.enabled,
-    placeholderData: keepPreviousData,
-  });
-  latest.follow(query.isFetching);
-  return { ...query, settled: latest.current && !query.isFetching };
-}
+export const useCurve = (family: string, sizes: Sizes | null) =>
+  useLatest(sizes, (asked) => queries.mixtureCurve(family, asked));
 
 /** Both engines run. */
-export function useWhatIf(family: string, was: Record<string, unknown> | null, now: Record<string, unknown> | null) {
-  const latest = useLatest(was && now && JSON.stringify({ was, now }));
-  const query = useQuery({
-    ...queries.whatIf(family, latest.asked),
-    enabled: latest.enabled,
-    placeholderData: keepPreviousData,
-  });
-  latest.follow(query.isFetching);
-  return { ...query, settled: latest.current && !query.isFetching };
-}
+export const useWhatIf = (family: string, was: Sizes | null, now: Sizes | null) =>
+  useLatest(was && now && { was, now }, (asked) => queries.whatIf(family, asked));
