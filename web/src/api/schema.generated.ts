@@ -1387,6 +1387,12 @@ export interface components {
             /** @description degC */
             warmth: number;
             running: boolean;
+            /** @description in the manifold */
+            pressure: number;
+            /** @description strokes that burned since the reading before */
+            fired: number;
+            /** @description strokes that did not */
+            missed: number;
             /** @description fuel in g/h by circuit */
             flows: {
                 [key: string]: number;

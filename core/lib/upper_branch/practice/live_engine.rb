@@ -18,6 +18,7 @@ module UpperBranch
       def initialize(catalogue, family, faults, state: nil)
         @engine = Engine.new(KeptBuild.of(catalogue, family, faults), seed: 1)
         @engine.resume(state) if state
+        @counted = @engine.crank.counts
       end
 
       def state = @engine.state
@@ -56,8 +57,16 @@ module UpperBranch
 
       def reading
         { time: @engine.time.round(2), rpm: @engine.rpm.round, vacuum: inhg(@engine.intake.vacuum),
+          pressure: (@engine.intake.pressure / 1000).round(2), **strokes,
           lambda: @engine.running? ? @engine.mixture.clamp(*SENSED).round(3) : nil, opened: @engine.opened.round(3),
           warmth: (@engine.warmth - 273.15).round(1), running: @engine.running?, flows: flows }
+      end
+
+      # Strokes that burned, and that did not, since the reading before.
+      def strokes
+        fired, *missed = @engine.crank.counts.zip(@counted).map { |now, before| now - before }
+        @counted = @engine.crank.counts
+        { fired: fired, missed: missed.sum }
       end
 
       def inhg(pascal) = [Measuring::Units.from_si(pascal, "inHg"), 0.0].max.round(2)

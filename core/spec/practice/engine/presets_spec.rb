@@ -41,7 +41,7 @@ RSpec.describe "The simulated engine of each family" do
         usual = CATALOGUE.book.families.demand["consumption"][build(family).two_stroke? ? "two" : "four"]
         density = build(family).geometry.fuel.density
         reckoned = UpperBranch::Measuring::FuelDemand.by_power(power, usual * 1e-3 / 3.6e6, density)
-        expect(wide.fueling.flow / density).to be_within(13).percent_of(reckoned)
+        expect(wide.fueling.flow / density).to be_within(10).percent_of(reckoned)
       end
 
       it "answers a throttle that is snapped open, without a hole" do

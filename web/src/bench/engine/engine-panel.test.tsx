@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import { problemOf } from "../../api/problem";
-import type { EngineReading } from "../../api/types";
+import type { DataLog, EngineReading } from "../../api/types";
 import { atDesk } from "../../testing/desk";
 import { job } from "../../testing/render";
 import { EnginePanel } from "./engine-panel";
@@ -16,6 +16,9 @@ const reading = (time: number, rpm: number): EngineReading => ({
   opened: 0,
   warmth: 85,
   running: rpm > 400,
+  pressure: 38.7,
+  fired: 3,
+  missed: 0,
   flows: { idle: 600, main: 200, drip: 0 },
 });
 const machine = {
@@ -73,6 +76,32 @@ describe("the engine under one's hands", () => {
     expect((await screen.findByRole("alert")).textContent).toBe("This practice is over");
     expect(run).toHaveBeenCalledTimes(1);
     expect(screen.getByRole("button", { name: "Take it" })).toBeTruthy();
+  });
+
+  it("keeps what was read since it was taken as a log, and says when there is nothing yet", async () => {
+    let time = 100;
+    vi.spyOn(api, "runEngine").mockImplementation(() =>
+      Promise.resolve({ samples: Array.from({ length: 10 }, () => reading((time += 0.1), 760)) }),
+    );
+    const sent = vi.spyOn(api, "sendLog").mockResolvedValue({ id: "L1" } as DataLog);
+    const { user } = await opened();
+    await user.click(screen.getByRole("button", { name: "Keep as a log" }));
+    expect(await screen.findByText(/^Let it run for some seconds first/)).toBeTruthy();
+    expect(sent).not.toHaveBeenCalled();
+    await user.click(screen.getByRole("button", { name: "Warm, at idle" }));
+    await waitFor(
+      async () => {
+        await user.click(screen.getByRole("button", { name: "Keep as a log" }));
+        expect(sent).toHaveBeenCalled();
+      },
+      { timeout: 10_000, interval: 300 },
+    );
+    expect((await screen.findByRole("link", { name: "Kept: see what it shows" })).getAttribute("href")).toBe(
+      "/logs/L1",
+    );
+    const lines = ((await sent.mock.calls[0]?.[0].text()) ?? "").split("\n");
+    expect(lines[0]).toBe("Time (s),Throttle (%),RPM,MAP (kPa),Lambda");
+    expect(lines[1]).toBe("0.00,0.0,760,38.70,0.900");
   });
 
   it("is not there at a real machine", () => {

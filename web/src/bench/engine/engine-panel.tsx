@@ -1,4 +1,4 @@
-import { Play, Square } from "lucide-react";
+import { Play, Square, Volume2 } from "lucide-react";
 import { lazy, Suspense, useId, useMemo } from "react";
 import type { EngineReading } from "../../api/types";
 import { Button } from "../../ui/button";
@@ -7,8 +7,10 @@ import { Fold } from "../../ui/fold";
 import { shown } from "../../words/numbers";
 import { useDesk } from "../desk";
 import { Gauge } from "./gauge";
+import { KeepLog } from "./keep-log";
 import { Strip } from "./strip";
 import { useEngine, type Done } from "./use-engine";
+import { useSound } from "./use-sound";
 
 const Section = lazy(() => import("../../section/section").then((part) => ({ default: part.Section })));
 
@@ -29,14 +31,15 @@ export function EnginePanel() {
   return (
     <Card aria-label="The engine" className="order-2 py-1! lg:order-none">
       <Fold title={<h2 className="text-xl">The engine under your hands</h2>}>
-        <Hands job={job.id} twoStroke={job.trace.machine.features.includes("two-stroke")} />
+        <Hands job={job.id} title={job.title} twoStroke={job.trace.machine.features.includes("two-stroke")} />
       </Fold>
     </Card>
   );
 }
 
-function Hands({ job, twoStroke }: { job: string; twoStroke: boolean }) {
+function Hands({ job, title, twoStroke }: { job: string; title: string; twoStroke: boolean }) {
   const engine = useEngine(job);
+  const sound = useSound(engine.on ? engine.readings.at(-1) : undefined);
   const { done, change, on } = engine;
   const now = engine.readings.at(-1);
   const most = Math.max(...engine.readings.map((one) => one.rpm), 0) > 5500 || twoStroke ? 12_000 : 6000;
@@ -98,6 +101,16 @@ function Hands({ job, twoStroke }: { job: string; twoStroke: boolean }) {
         <Button disabled={done.choke === null} onClick={() => change({ choke: null })}>
           Leave the choke to itself
         </Button>
+        {sound.able && (
+          <Button
+            aria-pressed={sound.on}
+            onClick={sound.turn}
+            className="aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+          >
+            <Volume2 size={16} aria-hidden /> Listen
+          </Button>
+        )}
+        <KeepLog name={title} recorded={engine.recorded} />
       </div>
       <Flows flows={now?.flows ?? {}} />
       {now && <Cut now={now} choke={done.choke} />}

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api } from "../../api/client";
 import type { EngineReading, EngineRun } from "../../api/types";
+import { LONGEST } from "./recording";
 
 export type Done = Required<EngineRun["done"]>;
 
@@ -17,6 +18,7 @@ export function useEngine(job: string) {
   const [on, setOn] = useState(false);
   const [readings, setReadings] = useState<EngineReading[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const recorded = useRef<EngineReading[]>([]); // since it was last taken, the latest of it
   const hands = useRef(done);
   const first = useRef<Pick<EngineRun, "warm" | "stand">>({});
   useEffect(() => {
@@ -29,7 +31,9 @@ export function useEngine(job: string) {
     const waiting: EngineReading[] = [];
     const show = window.setInterval(() => {
       const next = waiting.shift();
-      if (next) setReadings((before) => [...before.slice(1 - KEPT), next]);
+      if (!next) return;
+      recorded.current = [...recorded.current.slice(1 - LONGEST), next];
+      setReadings((before) => [...before.slice(1 - KEPT), next]);
     }, 100);
     const run = async () => {
       while (!left()) {
@@ -61,9 +65,10 @@ export function useEngine(job: string) {
   const change = useCallback((part: Partial<Done>) => setDone((now) => ({ ...now, ...part })), []);
   const begin = (how: typeof first.current = {}) => {
     first.current = how;
+    recorded.current = [];
     setOn(true);
   };
-  return { done, change, on, begin, stop: () => setOn(false), readings, problem };
+  return { done, change, on, begin, stop: () => setOn(false), readings, recorded: () => recorded.current, problem };
 }
 
 const later = (ms: number) => new Promise((ready) => window.setTimeout(ready, ms));
