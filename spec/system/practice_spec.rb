@@ -55,4 +55,30 @@ RSpec.describe "Practice on the simulated engine" do
     expect(page).to have_css("section[aria-label='Done'] a", text: "found")
     expect(page).to have_css("section[aria-label='What is known'] li", text: "Idle")
   end
+
+  # Keyboard only.
+  it "lets its engine be run without a mouse, and what it showed be kept as a log that is read" do
+    visit "/jobs/#{known_practice}"
+    find_button("The engine under your hands").send_keys(:enter)
+    find_button("Warm, at idle").send_keys(:enter)
+    expect(page).to have_css("svg[aria-label^='Speed: '][aria-label$='rpm']")
+    throttle = find_field("Throttle")
+    20.times { throttle.send_keys(:arrow_right) }
+    expect(page).to have_field("Throttle", with: "0.2")
+    clean
+    expect(page).to have_css("svg[aria-label^='Speed over the last half minute'] path[d*=' L']")
+    log = keeping
+    find_button("Leave it").send_keys(:enter)
+    log.send_keys(:enter)
+    expect(page).to have_css("a[aria-current=page]", text: "Practice: Small four-stroke.csv")
+    expect(page).to have_content("MAP (kPa)", wait: 30)
+  end
+
+  # It is kept as soon as some seconds have been read.
+  def keeping
+    page.document.synchronize(30) do
+      find_button("Keep as a log").send_keys(:enter)
+      find_link("Kept: see what it shows", wait: 1)
+    end
+  end
 end

@@ -30,7 +30,7 @@ export function KeepLog({ name, recorded }: { name: string; recorded: () => read
       <Button onClick={() => void keep()}>
         <FileDown size={16} aria-hidden /> Keep as a log
       </Button>
-      <p aria-live="polite" className="self-center text-sm">
+      <p aria-live="polite" className="self-center">
         {log && <Link to={`/logs/${log.id}`}>Kept: see what it shows</Link>}
         {problem && <span className="text-rust">{problem}</span>}
       </p>
