@@ -160,6 +160,18 @@ RSpec.describe "Practice on the simulated engine" do
       expect([told[:found], told[:house], told[:circuits]]).to match [true, be_positive, { "air" => true }]
     end
 
+    # Common practice, no source: what cleaning or new parts wipe out nobody can look at afterwards.
+    it "names a wrong repair that wiped out what would have shown it, unless that was looked at before" do
+      grit = exercise("car-one", faults: { "needle-grit" => 0.9 })
+      looks = { "tap-body" => "no-change", "hold-test" => "weeps", "needle-look" => "clean" }
+      said = [{}, looks].map do |looked|
+        before = looked.map { |check, word| found(check, word) }
+        done = worked(grit, safe("fuel-out"), *before, repaired("seat-loose"))
+        described_class.new(CATALOGUE, grit, done).to_h[:road].last[:says]
+      end
+      expect(said).to eq %w[wiped wrong]
+    end
+
     it "names a wrong repair, and does not count what was not found" do
       done = worked(one, repaired("stop-too-fast"))
       told = described_class.new(CATALOGUE, one, done).to_h

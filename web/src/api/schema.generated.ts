@@ -1473,7 +1473,7 @@ export interface components {
             minutes?: number;
             bits?: number | null;
             /** @enum {string|null} */
-            says?: "wasted" | "wrong" | "unproven" | null;
+            says?: "wasted" | "wrong" | "wiped" | "unproven" | null;
         };
         PracticeDebrief: {
             truth: {

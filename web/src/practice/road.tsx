@@ -5,6 +5,7 @@ import { Card } from "../ui/card";
 const SAYS = {
   wasted: "told nothing",
   wrong: "not what was wrong",
+  wiped: "not what was wrong, and it wiped out what would have shown it",
   unproven: "could not be undone, and nothing had shown it",
 } as const;
 

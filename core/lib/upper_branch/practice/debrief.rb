@@ -70,13 +70,27 @@ module UpperBranch
         plan = Workshop::Repairs.find(@machine, id) or return
         right = plan.faults.map(&:id).intersect?(@truth)
         { entry: entry, kind: "repair", id: id, name: Workshop::Repairs.words(@machine, plan).name,
-          minutes: plan.minutes, bits: nil, says: said_of(plan, right) }
+          minutes: plan.minutes, bits: nil, says: said_of(plan, right, entry) }
       end
 
-      def said_of(plan, right)
-        return "wrong" unless right
+      def said_of(plan, right, entry)
+        return wiped?(plan, entry) ? "wiped" : "wrong" unless right
 
         "unproven" if plan.irreversible && @job.defects.none? { |one| plan.faults.map(&:id).include?(one.fault) }
+      end
+
+      # Did it destroy a look that would have shown what was wrong, and had not been taken?
+      def wiped?(plan, entry)
+        looked = @job.live.take_while { |one| one.id != entry }.filter_map { |one| one.data["check"] }
+        (plan.destroys - looked).any? do |id|
+          check = @machine.check(id)
+          check && @truth.any? { |fault_id| shows?(check, fault_id) }
+        end
+      end
+
+      def shows?(check, fault_id)
+        plainly = @catalogue.scale["planning"]["shown"]
+        @machine.arrows.row(@machine.fault(fault_id), check).values.any? { |strength| strength >= plainly }
       end
 
       # The look that told most, and how it is done, to see it next time.
