@@ -107,6 +107,14 @@ RSpec.describe "Practice on the simulated engine" do
       expect(coarse.count { |patient| patient.complaints.include?("tip-in-stumble") }).to be_between(10, 20)
     end
 
+    # Common practice, no source: nobody brings a machine for its mixture screw before saying how it idles.
+    it "says first what an owner notices" do
+      first = exercise("car-one", faults: { "idle-jet-blocked" => 0.9 }).patient.complaints
+      noticed, tools = %w[no-idle screw-dead].map { |id| first.index(id) }
+      expect(noticed).to be < tools
+      expect(exercise("slide", seed: 5, faults: { "screw-tip-bent" => 0.9 }).patient.complaints).not_to be_empty
+    end
+
     it "gives no number where its engine is not believed" do
       numbers = %w[float-sunk stop-too-fast].map do |fault|
         exercise("car-one", faults: { fault => 1.0 }).patient.reading(check("idle-speed"))

@@ -32,10 +32,11 @@ module UpperBranch
       # What is still in: {fault id => severity}
       def faults = @in
 
-      # What the owner would name, what tells most first.
+      # What the owner would name: what he notices before what only somebody with a tool would, what tells most first.
       def complaints
+        unsaid = @catalogue.book.practice.data["unsaid"]
         present = machine.symptoms.reject(&:healthy?).select { |symptom| always?(symptom) }
-        present.sort_by { |symptom| [-strength(symptom), symptom.id] }.map(&:id)
+        present.sort_by { |one| [unsaid.include?(one.id) ? 1 : 0, -strength(one), one.id] }.map(&:id)
       end
 
       # Does it show now?

@@ -15,6 +15,7 @@ module UpperBranch
           return unless data
 
           known("/accompanied", "practice", data["accompanied"], book.faults.ids, "fault")
+          known("/unsaid", "practice", data["unsaid"], book.symptoms.ids, "symptom")
           data["readings"].each_with_index do |row, i|
             known("/readings/#{i}", row["measure"], [row["check"]], by_number, "check read by one number")
           end
