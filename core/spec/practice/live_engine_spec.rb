@@ -20,6 +20,16 @@ RSpec.describe UpperBranch::Practice::LiveEngine do
     expect(row[:pressure]).to be_within(0.5).of(101.325 - (row[:vacuum] * 3.386))
   end
 
+  it "tells how far its bowl is filled, which sinks where the line is held back and rises where the needle passes" do
+    held, sound = [{ "line-kinked" => 1.0 }, {}].map do |faults|
+      engine = live(faults)
+      Array.new(6) { engine.run(2.0, { "throttle" => 0.5, "load" => 1.0 }).last }.last[:filled]
+    end
+    expect(sound).to be_between(0.95, 1.02)
+    expect(held).to be < sound - 0.2
+    expect(idled(live({ "needle-grit" => 1.0 })).last[:filled]).to be > idled(live).last[:filled] + 0.01
+  end
+
   it "counts on from where it was put away" do
     engine = live
     engine.run(1.0, {})

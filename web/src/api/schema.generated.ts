@@ -1389,6 +1389,8 @@ export interface components {
             running: boolean;
             /** @description in the manifold */
             pressure: number;
+            /** @description the bowl, as a share of its usual depth */
+            filled: number;
             /** @description strokes that burned since the reading before */
             fired: number;
             /** @description strokes that did not */

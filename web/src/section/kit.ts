@@ -1,4 +1,4 @@
-import { along, box, boreDown, flow, piece, type Drawing } from "./pieces";
+import { along, box, boreDown, flow, piece, riding, type Drawing } from "./pieces";
 
 /** Building blocks that several families share. Every block is a part of a drawing. */
 
@@ -11,23 +11,31 @@ export function floatBowl(
   ventTo: [number, number],
 ): Partial<Drawing> {
   const level = y + height * 0.34;
+  const floor = y + height - 2;
+  const heights = { top: level, bottom: floor };
   const right = x + width;
   return {
     pieces: [
       piece("Bowl", "level", "air", box(x, y, width, height, 6)),
-      piece("Fuel", "supply", "fuel", box(x + 2, level, width - 4, y + height - level - 2, 5)),
+      riding({ on: "is", ...heights }, piece("Fuel", "supply", "fuel", box(x + 2, level, width - 4, floor - level, 5))),
       piece("Bowl gasket", "leak-out", "soft", box(x - 26, y - 8, width + 44, 5)),
       piece("Inlet fitting", "leak-out", "metal", box(x - 52, y + 4, 30, 22, 3), ["pumped"]),
       piece("Inlet screen", "supply", "soft", box(x - 24, y + 8, 9, 14), ["inlet-screen"]),
       piece("Inlet seat", "level", "jet", box(x - 12, y + 5, 16, 20, 2)),
       piece("Inlet seat", "level", "metal", box(x - 34, y + 3, 22, 24, 3), ["outside-inlet"]),
       piece("Inlet needle", "level", "part", `M${x + 4} ${y + 9}h16v12h-16l-7 -6Z`),
-      piece("Float", "level", "part", box(x + 34, level - 17, width - 62, 32, 14)),
-      piece(
-        "Float",
-        "level",
-        "part",
-        `M${x + 20} ${y + 12}L${right - 36} ${level - 8}L${right - 30} ${level - 4}L${x + 21} ${y + 18}Z`,
+      riding(
+        { on: "floats", ...heights },
+        piece("Float", "level", "part", box(x + 34, level - 17, width - 62, 32, 14)),
+      ),
+      riding(
+        { on: "hangs", ...heights, x: x + 20, y: y + 15, reach: width - 53 },
+        piece(
+          "Float",
+          "level",
+          "part",
+          `M${x + 20} ${y + 12}L${right - 36} ${level - 8}L${right - 30} ${level - 4}L${x + 21} ${y + 18}Z`,
+        ),
       ),
       piece(
         "Bowl vent",

@@ -12,7 +12,13 @@ export type Piece = {
   look: Look;
   /** Features the machine must have, all of them. */
   needs?: string[];
+  /** Moves with the fuel in the bowl. */
+  rides?: Rides;
 };
+/** top, bottom: usual level and floor. It is the fuel, floats on it, or hangs between its pin at x, y and the float, so far off. */
+export type Rides = { top: number; bottom: number } & (
+  { on: "is" } | { on: "floats" } | { on: "hangs"; x: number; y: number; reach: number }
+);
 export type Flow = { circuit: string; fluid: "fuel" | "air"; d: string; needs?: string[] };
 export type Spot = { x: number; y: number };
 /** A throttle or choke plate: turned by the opening. vertical: the bore runs up and down. */
@@ -62,6 +68,9 @@ export function compose(...parts: Partial<Drawing>[]): Drawing {
 export function piece(part: string, circuit: string, look: Look, d: string, needs?: string[]): Piece {
   return { id: `${part} ${d.slice(0, 12)}`, part, circuit, look, d, ...(needs && { needs }) };
 }
+
+/** The same piece, moving with the fuel in the bowl. */
+export const riding = (rides: Rides, one: Piece): Piece => ({ ...one, rides });
 
 export function flow(circuit: string, fluid: "fuel" | "air", d: string, needs?: string[]): Flow {
   return { circuit, fluid, d, ...(needs && { needs }) };

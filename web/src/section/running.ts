@@ -1,8 +1,14 @@
-/** What the section shows of an engine that runs. opened, choke: shares; flows: fuel by circuit, in any one unit */
+import type { Rides } from "./pieces";
+
+/**
+ * What the section shows of an engine that runs. opened, choke: shares; filled: bowl, of its usual depth; flows: fuel by circuit, in
+ * any one unit
+ */
 export interface Running {
   opened: number;
   choke: number;
   turning: boolean;
+  filled: number;
   flows: Record<string, number>;
 }
 
@@ -39,3 +45,17 @@ export function angleRunning(turns: "throttle" | "choke" | "second", running: Ru
 
 /** How far a slide or piston has risen, 0 to 1. */
 export const risenRunning = (running: Running): number => 0.06 + 0.94 * running.opened;
+
+const DROP = 0.45; // of the way to the floor, as far as a float drops: then it hangs on its tang
+
+/** How a piece stands that moves with the fuel in the bowl: a transform, or none. */
+export function ridingAt(rides: Rides | undefined, filled: number): string | undefined {
+  if (!rides) return undefined;
+  const { top, bottom } = rides;
+  const share = Math.min(Math.max(filled, 0.01), 1.3);
+  if (rides.on === "is") return `translate(0 ${(bottom * (1 - share)).toFixed(1)}) scale(1 ${share.toFixed(3)})`;
+  const sunk = Math.min((bottom - top) * (1 - share), (bottom - top) * DROP);
+  if (rides.on === "floats") return `translate(0 ${sunk.toFixed(1)})`;
+  const angle = Math.atan2(top - rides.y + sunk, rides.reach) - Math.atan2(top - rides.y, rides.reach);
+  return `rotate(${((angle * 180) / Math.PI).toFixed(1)} ${rides.x} ${rides.y})`;
+}

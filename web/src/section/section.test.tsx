@@ -41,7 +41,7 @@ describe("the section", () => {
 
   it("follows an engine that runs, in place of a chosen opening", () => {
     const at = (opened: number, flows: Record<string, number>) => {
-      const drawn = section({ running: { opened, choke: 0, turning: true, flows } });
+      const drawn = section({ running: { opened, choke: 0, turning: true, filled: 1, flows } });
       const look = (what: string) =>
         [...drawn.container.querySelectorAll(what)].map((one) => one.getAttribute("transform") ?? one.className);
       const found = {
@@ -54,7 +54,7 @@ describe("the section", () => {
     const [idling, driving] = [at(0, { idle: 600 }), at(0.7, { idle: 100, main: 900, transition: 50 })];
     expect(driving.plates).not.toEqual(idling.plates);
     expect(driving.moving).toBeGreaterThan(idling.moving);
-    section({ running: { opened: 0, choke: 0, turning: true, flows: {} } });
+    section({ running: { opened: 0, choke: 0, turning: true, filled: 1, flows: {} } });
     expect(screen.queryByRole("radio", { name: "Full" })).toBeNull();
   });
 

@@ -5,7 +5,7 @@ import { percent } from "../words/percent";
 import { Segmented } from "../ui/segmented";
 import { ACT_WORD, DRAWINGS, placeOf } from "./drawings";
 import { BOX, type Look, type Piece } from "./pieces";
-import { angleRunning, livelyRunning, risenRunning, type Running } from "./running";
+import { angleRunning, livelyRunning, ridingAt, risenRunning, type Running } from "./running";
 import { blameByPart, plateAngle, risen } from "./suspicion";
 
 const LOOK: Record<Look, string> = {
@@ -87,6 +87,7 @@ export function Section(props: {
               piece={one}
               blame={blame.get(one.part) ?? 0}
               named={named === one.part}
+              transform={running && ridingAt(one.rides, running.filled)}
               {...pick(one.part)}
             />
           ))}
@@ -215,16 +216,18 @@ function PieceView({
   piece,
   blame,
   named,
+  transform,
   ...events
 }: {
   piece: Pick<Piece, "d" | "look" | "id">;
   blame: number;
   named: boolean;
+  transform?: string | undefined;
   onPointerEnter: () => void;
   onClick: () => void;
 }) {
   return (
-    <g {...events}>
+    <g {...events} {...(transform && { transform, className: "transition-transform duration-300" })}>
       <path d={piece.d} strokeWidth={named ? 3 : 1.5} strokeLinejoin="round" className={LOOK[piece.look]} />
       {lit(blame) && (
         <path

@@ -59,7 +59,8 @@ module UpperBranch
         { time: @engine.time.round(2), rpm: @engine.rpm.round, vacuum: inhg(@engine.intake.vacuum),
           pressure: (@engine.intake.pressure / 1000).round(2), **strokes,
           lambda: @engine.running? ? @engine.mixture.clamp(*SENSED).round(3) : nil, opened: @engine.opened.round(3),
-          warmth: (@engine.warmth - 273.15).round(1), running: @engine.running?, flows: flows }
+          warmth: (@engine.warmth - 273.15).round(1), running: @engine.running?, filled: @engine.bowl.filled.round(3),
+          flows: flows }
       end
 
       # Strokes that burned, and that did not, since the reading before.

@@ -17,6 +17,7 @@ const reading = (time: number, rpm: number): EngineReading => ({
   warmth: 85,
   running: rpm > 400,
   pressure: 38.7,
+  filled: 1,
   fired: 3,
   missed: 0,
   flows: { idle: 600, main: 200, drip: 0 },

@@ -155,7 +155,7 @@ function Cut({ now, choke }: { now: EngineReading; choke: Done["choke"] }) {
         check={null}
         cold={false}
         odds={false}
-        running={{ opened: now.opened, choke: choke ?? 0, turning: now.rpm > 0, flows: now.flows }}
+        running={{ opened: now.opened, choke: choke ?? 0, turning: now.rpm > 0, filled: now.filled, flows: now.flows }}
       />
     </Suspense>
   );

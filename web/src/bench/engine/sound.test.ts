@@ -12,6 +12,7 @@ const reading = (part: Partial<EngineReading>): EngineReading => ({
   opened: 0.5,
   warmth: 85,
   running: true,
+  filled: 1,
   fired: 4,
   missed: 0,
   flows: {},

@@ -28,6 +28,9 @@ module UpperBranch
         # Fuel that is there, kg.
         def mass = (@level + @v[:depth]) * room
 
+        # Share of its usual depth, over 1 where it stands high.
+        def filled = (@level + @v[:depth]) / @v[:depth]
+
         # taken: kg that left during the step; fed: pressure of the supply, Pa
         def step(seconds, taken, fed)
           came = inflow(fed) * @density * seconds
