@@ -168,6 +168,18 @@ RSpec.describe "Practice on the simulated engine" do
       expect([told[:found], told[:house], told[:circuits]]).to match [true, be_positive, { "air" => true }]
     end
 
+    it "says so where what comes and goes was taken for mended" do
+      close = ["close", { "as" => "proven" }]
+      said = %w[plain intermittent].map do |level|
+        sticky = exercise("car-one", level: level, faults: { "linkage-sticks" => 0.9 })
+        [["stop-too-fast"], ["linkage-sticks"]].map do |repairs|
+          done = worked(sticky, *repairs.map { |id| repaired(id) }, not_seen("hanging-revs"), close)
+          described_class.new(CATALOGUE, sticky, done).fooled
+        end
+      end
+      expect(said).to eq [[described_class::PROVEN, nil], [described_class::COMES, nil]]
+    end
+
     # Common practice, no source: what cleaning or new parts wipe out nobody can look at afterwards.
     it "names a wrong repair that wiped out what would have shown it, unless that was looked at before" do
       grit = exercise("car-one", faults: { "needle-grit" => 0.9 })

@@ -1488,6 +1488,8 @@ export interface components {
                 mended: boolean;
             }[];
             found: boolean;
+            /** @description where it was closed as proven with the fault still in */
+            fooled?: string | null;
             minutes: number;
             road: components["schemas"]["PracticeStep"][];
             planned: {

@@ -35,6 +35,7 @@ export function DebriefPage() {
         {job.data.title}. <Link to="/practice">Practise another</Link> ·{" "}
         <Link to={`/jobs/${id}`}>The job as it was worked on</Link>
       </p>
+      {debrief.fooled && <p className="mb-3 border-l-4 border-rust bg-rust-soft px-3 py-2">{debrief.fooled}</p>}
       <Minutes debrief={debrief} />
       <div className="mt-3 grid items-start gap-3 lg:grid-cols-2">
         <div className="grid gap-3">

@@ -147,6 +147,19 @@ describe("a debrief", () => {
     vi.spyOn(api, "job").mockResolvedValue(job({}));
   });
 
+  it("says where it was closed as proven with the fault still in", async () => {
+    const fooled = { ...debrief(), found: false, fooled: "One good run proves nothing." };
+    vi.spyOn(api, "practiceOfJob").mockResolvedValue({
+      learner: "",
+      level: "intermittent",
+      ended: "x",
+      debrief: fooled,
+    });
+    open("/jobs/j1/debrief");
+    expect(await screen.findByRole("heading", { name: "Not found" })).toBeTruthy();
+    expect(screen.getByText("One good run proves nothing.")).toBeTruthy();
+  });
+
   it("tells the truth, both roads with what each look was worth, and what decided it", async () => {
     vi.spyOn(api, "practiceOfJob").mockResolvedValue({ learner: "", level: "plain", ended: "x", debrief: debrief() });
     open("/jobs/j1/debrief");

@@ -8,6 +8,8 @@ module UpperBranch
     #   debrief = Debrief.new(catalogue, exercise, job).to_h
     class Debrief
       WASTED = 0.05 # bits under which a look has told nothing
+      PROVEN = "It was closed as proven with the fault still in: what was tried did not show it."
+      COMES = "It was closed as proven with the fault still in: it shows only at times, and one good run proves nothing."
 
       # job: Job as it was worked on
       def initialize(catalogue, exercise, job)
@@ -20,7 +22,7 @@ module UpperBranch
       end
 
       def to_h
-        { truth: truth, found: found?, minutes: @job.minutes.round, road: road, planned: planned,
+        { truth: truth, found: found?, fooled: fooled, minutes: @job.minutes.round, road: road, planned: planned,
           house: Learning::HouseMinutes.of(@job, @truth), decisive: decisive, circuits: circuits }
       end
 
@@ -31,6 +33,13 @@ module UpperBranch
 
       # Was everything mended that was wrong?
       def found? = (@truth - mended).empty?
+
+      # What was closed as proven and is not mended: what to learn from it, or nil.
+      def fooled
+        return if found? || @job.closing.nil? || @job.closing[:as] != "proven"
+
+        @exercise.comes < 1 ? COMES : PROVEN
+      end
 
       private
 
