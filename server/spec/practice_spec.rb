@@ -115,6 +115,21 @@ RSpec.describe "Practice" do
     expect(job(made["id"])["trace"]["closing"]).to include("as" => "unproven")
   end
 
+  it "ends once where two end it at the same time" do
+    made = of_one("stop-too-fast")
+    ends = Array.new(4) do
+      Thread.new do
+        browser = Rack::Test::Session.new(app)
+        browser.post("/api/v1/jobs/#{made['id']}/practice/end", "{}",
+                     "CONTENT_TYPE" => "application/json", "HTTP_HOST" => "localhost")
+        [browser.last_response.status, JSON.parse(browser.last_response.body)["debrief"]]
+      end
+    end.map(&:value)
+    expect(ends.map(&:first)).to eq [200] * 4
+    expect(ends.map(&:last).uniq.size).to eq 1
+    expect(job(made["id"])["entries"].count { |row| row["kind"] == "close" }).to eq 1
+  end
+
   it "keeps a learner's record: what was found, and what to practise next" do
     made = of_one("stop-too-fast")
     add(made, entry("repair", repair: "stop-too-fast"))

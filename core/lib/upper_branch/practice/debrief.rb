@@ -9,7 +9,7 @@ module UpperBranch
     class Debrief
       WASTED = 0.05 # bits under which a look has told nothing
       PROVEN = "It was closed as proven with the fault still in: what was tried did not show it."
-      COMES = "It was closed as proven with the fault still in: it shows only at times, and one good run proves nothing."
+      COMES = "It was closed as proven with the fault still in: it comes and goes, and one good run proves nothing."
 
       # job: Job as it was worked on
       def initialize(catalogue, exercise, job)
