@@ -116,7 +116,7 @@ RSpec.describe "Practice on the simulated engine" do
     end
 
     it "gives no number where its engine is not believed" do
-      numbers = %w[float-sunk stop-too-fast].map do |fault|
+      numbers = %w[screw-too-rich stop-too-fast].map do |fault|
         exercise("car-one", faults: { fault => 1.0 }).patient.reading(check("idle-speed"))
       end
       expect(numbers).to match [nil, include("unit" => "rpm")]
