@@ -101,10 +101,12 @@ RSpec.describe "A data log" do
       expect(reading(sample("cider-van-hill")).events).to be_empty
     end
 
-    it "finds the press engine's slow hunt at two readings a second, and says what those cannot show" do
+    # A governed engine that draws air hunts at work, not at idle (common practice, no source).
+    it "finds the press engine's hunt at two readings a second, at work alone, and says what those cannot show" do
       slow = reading(sample("press-engine-slow-logger"))
-      expect(slow.events.map { |event| [event.kind, event.evidence[:symptom]] }).to eq [%w[surge idle-hunts]]
-      expect([slow.events.first.from, slow.events.first.to]).to match [be_within(7.5).of(60), be_within(7.5).of(150)]
+      expect(slow.events.map { |event| [event.kind, event.evidence[:symptom]] }.uniq).to eq [%w[surge surge-steady]]
+      expect(slow.events.flat_map { |event| [event.from, event.to] }).to all(be_between(58, 152))
+      expect(slow.events.sum { |event| event.to - event.from }).to be > 15
       expect(slow.notes.size).to eq 1
     end
 
