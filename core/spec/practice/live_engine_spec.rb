@@ -30,6 +30,15 @@ RSpec.describe UpperBranch::Practice::LiveEngine do
     expect(idled(live({ "needle-grit" => 1.0 })).last[:filled]).to be > idled(live).last[:filled] + 0.01
   end
 
+  it "counts nothing that was before: neither what stood nor what was set going" do
+    engine = live
+    engine.run(2.0, {})
+    engine.stand(600)
+    expect(engine.run(0.2, {}).map { |row| row.values_at(:fired, :missed) }).to eq [[0, 0], [0, 0]]
+    engine.warm
+    expect(engine.run(0.1, {}).first[:fired]).to be_between(1, 3)
+  end
+
   it "counts on from where it was put away" do
     engine = live
     engine.run(1.0, {})

@@ -18,7 +18,6 @@ module UpperBranch
       def initialize(catalogue, family, faults, state: nil)
         @engine = Engine.new(KeptBuild.of(catalogue, family, faults), seed: 1)
         @engine.resume(state) if state
-        @counted = @engine.crank.counts
       end
 
       def state = @engine.state
@@ -34,6 +33,7 @@ module UpperBranch
         inputs = inputs(done)
         raise Invalid.new("seconds", "A time over 0, to #{LONGEST} s") unless seconds.positive? && seconds <= LONGEST
 
+        @counted = @engine.crank.counts
         (seconds / Engine::STEP).round.times.filter_map do |i|
           @engine.step(Engine::STEP, inputs)
           reading if ((i + 1) % EVERY).zero?
