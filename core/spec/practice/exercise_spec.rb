@@ -192,6 +192,15 @@ RSpec.describe "Practice on the simulated engine" do
       expect(said).to eq %w[wiped wrong]
     end
 
+    it "sends the planner down the road with what the owner said, whether it shows just then or not" do
+      coming = Array.new(8) { |seed| exercise("car-one", level: "intermittent", seed: seed + 1) }
+      expect(coming.map { |one| one.patient.complaint.map(&:id) }).to eq coming.map(&:complaint)
+      expect(coming.map { |one| one.patient.cured? }).to all(be false)
+      hidden = coming.find { |one| one.complaint.none? { |id| one.patient.seen?(CATALOGUE.symptom(id)) } }
+      done = worked(hidden)
+      expect(described_class.new(CATALOGUE, hidden, done).to_h[:planned][:road]).not_to be_empty
+    end
+
     it "names a wrong repair, and does not count what was not found" do
       done = worked(one, repaired("stop-too-fast"))
       told = described_class.new(CATALOGUE, one, done).to_h

@@ -54,7 +54,7 @@ module UpperBranch
       def patient(mended: [], tries: 0) = Patient.new(@catalogue, self, mended: mended, tries: tries)
 
       # Ids of what the owner complains of, what tells most first.
-      def complaint = @complaint ||= patient.complaints.first(@catalogue.book.practice.data["told"])
+      def complaint = @complaint ||= patient.complaint.map(&:id)
     end
   end
 end

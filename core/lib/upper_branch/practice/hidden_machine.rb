@@ -46,7 +46,7 @@ module UpperBranch
 
       # Faults that make the complaint, still in.
       def to_mend
-        @left.select { |index| @complaint.any? { |symptom| word(index, symptom) } }
+        @left.select { |index| complaint.any? { |symptom| word(index, symptom) } }
       end
 
       def cured? = to_mend.empty?
@@ -97,7 +97,7 @@ module UpperBranch
       def not_to_be_shown(check)
         check.observes.flat_map do |id, row|
           symptom = @machine.symptom(id)
-          symptom && @complaint.include?(symptom) && !(seen?(symptom) && shown?(check, row)) ? row["words"] : []
+          symptom && complaint.include?(symptom) && !(seen?(symptom) && shown?(check, row)) ? row["words"] : []
         end
       end
 

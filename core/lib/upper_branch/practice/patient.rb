@@ -39,6 +39,23 @@ module UpperBranch
         present.sort_by { |one| [unsaid.include?(one.id) ? 1 : 0, -strength(one), one.id] }.map(&:id)
       end
 
+      # What its owner has said, and what was asked and is not so; whether it shows just now or not.
+      def complaint
+        @complaint ||= complaints.first(@catalogue.book.practice.data["told"]).map { |id| machine.symptom(id) }
+      end
+
+      def absent
+        @absent ||= machine.symptoms.reject { |symptom| symptom.healthy? || always?(symptom) }
+                           .sort_by { |symptom| chance("asked", symptom.id) }.first(2)
+      end
+
+      # Faults still in that the tables know for what the owner said.
+      def to_mend
+        @left.select do |index|
+          complaint.any? { |symptom| machine.arrows.row(fault(index), symptom).values.sum.positive? }
+        end
+      end
+
       # Does it show now?
       def seen?(symptom) = comes?("seen", symptom.id) && always?(symptom)
 
@@ -65,6 +82,9 @@ module UpperBranch
       def by_engine?(check) = signs.any? { |sign| sign.check == check.id } && engine.faults.any?
 
       private
+
+      # Only when somebody asks: it takes an examination of the engine.
+      def complain; end
 
       def always?(symptom)
         verdict = engine.verdict(symptom.id)
