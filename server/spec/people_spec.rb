@@ -179,6 +179,24 @@ RSpec.describe "People" do
       expect(note(get_json("/api/v1/jobs/#{job['id']}"))["version"]).to eq 5
     end
 
+    it "practise what the lead sets, and only the lead is told what others made of it" do
+      joined("lead", "ines")
+      set = { family: "small-float", level: "plain" }
+      exercise = post_json("/api/v1/practice/exercises", set)["set"].first["id"]
+      out
+      joined("technician", "jo")
+      post_json("/api/v1/practice/exercises", set)
+      expect(last_response.status).to eq 403
+      delete "/api/v1/practice/exercises/#{exercise}"
+      expect(last_response.status).to eq 403
+      made = post_json("/api/v1/practice", { id: SecureRandom.uuid, set: exercise, by: "Somebody" })["job"]
+      expect(get_json("/api/v1/practice")["set"].first).to include("job" => made, "taken" => [])
+      out
+      sign_in("ines")
+      expect(get_json("/api/v1/practice")["set"].first)
+        .to include("job" => nil, "taken" => [include("learner" => "Jo", "job" => made)])
+    end
+
     it "are looked after by the lead: invited, changed, given a new password, shut out at once" do
       lead = joined("lead", "ines")
       code = post_json("/api/v1/people/invitations", { role: "technician" })["code"]

@@ -35,6 +35,26 @@ RSpec.describe "Practice" do
     expect(last_response.status).to eq 201
   end
 
+  it "begins once, however often it is sent, and takes no job for its own" do
+    id = SecureRandom.uuid
+    begun(id: id)
+    hides = hidden(id)
+    expect(begun(id: id)).to eq("job" => id)
+    expect([last_response.status, hidden(id), practice["open"].size]).to eq [200, hides, 1]
+    assert_schema_conform(200)
+    begun(id: id, by: "Otto")
+    expect(last_response.status).to eq 409
+    real = job_with["id"]
+    begun(id: real)
+    expect([last_response.status, job(real)["practice"]]).to eq [409, false]
+  end
+
+  it "leaves nothing behind where it could not be begun whole" do
+    allow(ServerUnderTest.store.practices).to receive(:begin).and_raise(Sequel::DatabaseDisconnectError)
+    begun
+    expect([last_response.status, get_json("/api/v1/jobs")["jobs"]]).to eq [503, []]
+  end
+
   it "begins with a machine and what its owner says, and tells nobody what is hidden" do
     made = begun
     expect(last_response.status).to eq 201
@@ -115,16 +135,29 @@ RSpec.describe "Practice" do
     expect(job(made["id"])["trace"]["closing"]).to include("as" => "unproven")
   end
 
-  it "ends once where two end it at the same time" do
-    made = of_one("stop-too-fast")
-    ends = Array.new(4) do
+  # What it is answered to the same sent by many at once: [[status, what the block makes of the answer], ...]
+  def at_once(many, path, body)
+    Array.new(many) do
       Thread.new do
         browser = Rack::Test::Session.new(app)
-        browser.post("/api/v1/jobs/#{made['id']}/practice/end", "{}",
-                     "CONTENT_TYPE" => "application/json", "HTTP_HOST" => "localhost")
-        [browser.last_response.status, JSON.parse(browser.last_response.body)["debrief"]]
+        browser.post(path, JSON.generate(body), "CONTENT_TYPE" => "application/json", "HTTP_HOST" => "localhost")
+        [browser.last_response.status, yield(JSON.parse(browser.last_response.body))]
       end
     end.map(&:value)
+  end
+
+  it "is begun once where the same is sent twice at the same time" do
+    asked = { id: SecureRandom.uuid, family: "small-float", level: "plain", by: "Eva" }
+    answers = at_once(3, "/api/v1/practice", asked, &:itself)
+    expect(answers.map(&:first).count(201)).to eq 1
+    expect(answers.map(&:first)).to(all(eq(200).or(eq(201)).or(eq(409))))
+    expect(practice["open"].map { |row| row["job"] }).to eq [asked[:id]]
+    expect(job(asked[:id])["entries"].count { |row| row["kind"] == "machine" }).to eq 1
+  end
+
+  it "ends once where two end it at the same time" do
+    made = of_one("stop-too-fast")
+    ends = at_once(4, "/api/v1/jobs/#{made['id']}/practice/end", {}) { |body| body["debrief"] }
     expect(ends.map(&:first)).to eq [200] * 4
     expect(ends.map(&:last).uniq.size).to eq 1
     expect(job(made["id"])["entries"].count { |row| row["kind"] == "close" }).to eq 1
@@ -169,7 +202,12 @@ RSpec.describe "Practice" do
     expect(set).to include("family" => "cv", "level" => "sly", "note" => "Before Friday", "job" => nil)
     jobs = %w[Eva Otto].map { |by| begun(set: set["id"], by: by)["job"] }
     expect(jobs.map { |id| hidden(id) }.uniq.size).to eq 1
-    expect(practice["set"].first["job"]).to eq jobs.first
+    expect(practice["set"].first).to include("job" => jobs.first, "over" => false)
+    at(jobs.last, "end")
+    taken = practice["set"].first["taken"]
+    expect(taken.map { |row| row.values_at("learner", "job", "found") })
+      .to eq [["Eva", jobs[0], nil], ["Otto", jobs[1], false]]
+    expect(practice("Otto")["set"].first).to include("job" => jobs.last, "over" => true)
     delete "/api/v1/practice/exercises/#{set['id']}"
     expect(practice["set"]).to be_empty
     expect(practice["open"].size).to eq 1

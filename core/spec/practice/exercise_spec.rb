@@ -64,6 +64,14 @@ RSpec.describe "Practice on the simulated engine" do
       expect(circuits.uniq).to eq ["pump"]
     end
 
+    it "goes on where a fault is called otherwise since, and without one that is known no more" do
+      tables = JSON.parse(JSON.generate(UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read))
+      tables["renames"] = tables["renames"].merge("faults" => { "puddle" => "water" })
+      kept = { "family" => "cv", "level" => "plain", "seed" => 3, "faults" => { "puddle" => 0.7, "gremlin" => 0.9 } }
+      one = described_class.from(UpperBranch::Catalogue.new(tables), kept)
+      expect([one.faults, one.complaint.empty?]).to eq [{ "water" => 0.7 }, false]
+    end
+
     it "refuses a level or a machine that there is not" do
       expect { exercise("cv", level: "heroic") }.to raise_error(UpperBranch::Invalid, /plain, sly, two/)
       expect { exercise("boat") }.to raise_error(UpperBranch::Invalid, /No family is called "boat"/)

@@ -45,4 +45,12 @@ RSpec.describe UpperBranch::Practice::LiveEngine do
     again = described_class.new(CATALOGUE, "car-one", {}, state: JSON.parse(JSON.generate(engine.state)))
     expect(again.run(0.1, {}).first[:fired]).to be_between(1, 6)
   end
+
+  it "goes on as it was left, and begins anew, cold, where another version of it was left" do
+    left = JSON.parse(JSON.generate(live.tap { |engine| engine.run(2.0, {}) }.state))
+    others = [left, left.except("film"), left.merge("crank" => left["crank"].drop(1))].map do |state|
+      described_class.new(CATALOGUE, "car-one", {}, state: state).run(0.5, {}).last[:running]
+    end
+    expect(others).to eq [true, false, false]
+  end
 end

@@ -1446,7 +1446,18 @@ export interface components {
                 level: string;
                 note: string;
                 by: string | null;
+                /** @description this learner's practice of it */
                 job: string | null;
+                /** @description whether this learner has gone through it */
+                over: boolean;
+                /** @description what everybody has made of it, the earliest first; told to the lead */
+                taken: {
+                    learner: string;
+                    job: string;
+                    /** @description null while it goes on */
+                    found: boolean | null;
+                    minutes: number | null;
+                }[];
             }[];
             record: {
                 mastery: {

@@ -33,31 +33,61 @@ export function Exercises(props: {
             key={row.id}
             className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-1 first:border-0"
           >
-            <span className="min-w-0 flex-1">
+            <span className="min-w-40 flex-1">
               <span className="font-medium">{name(props.families, row.family)}</span>
               <span className="block text-sm text-dim">
                 {[name(props.levels, row.level), row.note, row.by].filter(Boolean).join(", ")}
               </span>
             </span>
-            {row.job ? (
-              <Link to={`/jobs/${row.job}`} className="flex min-h-11 items-center">
-                Go to it
-              </Link>
-            ) : (
-              <Button disabled={props.begin.isPending} onClick={() => props.begin.mutate({ set: row.id })}>
-                Begin
-              </Button>
-            )}
-            {lead && (
-              <Button look="quiet" onClick={() => props.takeBack.mutate(row.id)}>
-                Take back
-              </Button>
-            )}
+            <span className="ml-auto flex items-center gap-x-3">
+              {row.job ? (
+                <Link
+                  to={`/jobs/${row.job}${row.over ? "/debrief" : ""}`}
+                  className="flex min-h-11 items-center underline"
+                >
+                  {row.over ? "What it was" : "Go to it"}
+                </Link>
+              ) : (
+                <Button disabled={props.begin.isPending} onClick={() => props.begin.mutate({ set: row.id })}>
+                  Begin
+                </Button>
+              )}
+              {lead && (
+                <Button look="quiet" onClick={() => props.takeBack.mutate(row.id)}>
+                  Take back
+                </Button>
+              )}
+            </span>
+            {row.taken.length > 0 && <Taken rows={row.taken} />}
           </li>
         ))}
       </ul>
+      {props.takeBack.error && (
+        <p role="alert" className="border-l-4 border-rust bg-rust-soft px-3 py-2">
+          {props.takeBack.error.message}
+        </p>
+      )}
       {lead && <SetOne {...props} />}
     </Card>
+  );
+}
+
+/** What everybody has made of an exercise; only the lead is told. */
+function Taken({ rows }: { rows: PracticeRecord["set"][number]["taken"] }) {
+  return (
+    <ul aria-label="Who has taken it on" className="flex basis-full flex-wrap gap-x-4 text-sm">
+      {rows.map((row) => (
+        <li key={row.job}>
+          {row.found === null ? (
+            <span className="flex min-h-11 items-center text-dim">{row.learner || "No name"}: at it</span>
+          ) : (
+            <Link to={`/jobs/${row.job}/debrief`} className="flex min-h-11 items-center underline">
+              {row.learner || "No name"}: {row.found ? "found" : "not found"}, {row.minutes} min
+            </Link>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -96,6 +96,22 @@ describe("practice", () => {
     expect((await screen.findByRole("alert")).textContent).toBe("Choose another level");
   });
 
+  it("sends the same again under the same name, and another under another", async () => {
+    vi.spyOn(api, "practice").mockResolvedValue(record());
+    const begin = vi.spyOn(api, "beginPractice").mockRejectedValue(new Error("No signal"));
+    const { user } = open("/practice");
+    const press = async () => user.click(await screen.findByRole("button", { name: "Begin" }));
+    await press();
+    await screen.findByRole("alert");
+    await press();
+    await user.selectOptions(screen.getByLabelText("Machine"), "cv");
+    await press();
+    await waitFor(() => expect(begin).toHaveBeenCalledTimes(3));
+    const ids = begin.mock.calls.map(([asked]) => asked.id);
+    expect(ids[1]).toBe(ids[0]);
+    expect(ids[2]).not.toBe(ids[0]);
+  });
+
   it("shows what is known of each circuit, what is under way and what was done", async () => {
     const named = { job: "j1", title: "Practice: Constant velocity", level: "sly", begun: "2026-05-03T08:00:00Z" };
     vi.spyOn(api, "practice").mockResolvedValue(
@@ -121,7 +137,16 @@ describe("practice", () => {
   });
 
   it("begins what the lead has set, and lets the lead set and take back", async () => {
-    const row = { id: "e1", family: "cv", level: "sly", note: "Before Friday", by: "Jo", job: null };
+    const row = {
+      id: "e1",
+      family: "cv",
+      level: "sly",
+      note: "Before Friday",
+      by: "Jo",
+      job: null,
+      over: false,
+      taken: [],
+    };
     vi.spyOn(api, "practice").mockResolvedValue(record({ set: [row] }));
     const set = vi.spyOn(api, "setExercise").mockResolvedValue(record({ set: [row, { ...row, id: "e2", note: "" }] }));
     const back = vi.spyOn(api, "takeBackExercise").mockResolvedValue(record());
@@ -139,6 +164,45 @@ describe("practice", () => {
     expect(back).toHaveBeenCalledWith("e1", "");
     await waitFor(() => expect(within(card).queryAllByRole("button", { name: "Begin" })).toHaveLength(0));
     expect(begin).not.toHaveBeenCalled();
+  });
+});
+
+describe("what the lead has set", () => {
+  it("leads back to it, and when it is over to what it was; tells the lead who has made what of it", async () => {
+    const row = { id: "e1", family: "cv", level: "sly", note: "", by: "Jo", taken: [] };
+    const taken = [
+      { learner: "Eva", job: "j1", found: true, minutes: 31 },
+      { learner: "", job: "j2", found: null, minutes: null },
+      { learner: "Otto", job: "j3", found: false, minutes: 70 },
+    ];
+    vi.spyOn(api, "practice").mockResolvedValue(
+      record({
+        set: [
+          { ...row, job: "j1", over: true, taken },
+          { ...row, id: "e2", job: "j9", over: false },
+        ],
+      }),
+    );
+    open("/practice");
+    const card = await screen.findByRole("region", { name: "Set by the lead" });
+    expect(within(card).getByRole("link", { name: "What it was" }).getAttribute("href")).toBe("/jobs/j1/debrief");
+    expect(within(card).getByRole("link", { name: "Go to it" }).getAttribute("href")).toBe("/jobs/j9");
+    const rows = within(within(card).getByRole("list", { name: "Who has taken it on" })).getAllByRole("listitem");
+    expect(rows.map((one) => one.textContent)).toEqual([
+      "Eva: found, 31 min",
+      "No name: at it",
+      "Otto: not found, 70 min",
+    ]);
+    expect(within(card).getByRole("link", { name: /^Otto/ }).getAttribute("href")).toBe("/jobs/j3/debrief");
+  });
+
+  it("says why it could not be taken back", async () => {
+    const row = { id: "e1", family: "cv", level: "sly", note: "", by: "Jo", job: null, over: false, taken: [] };
+    vi.spyOn(api, "practice").mockResolvedValue(record({ set: [row] }));
+    vi.spyOn(api, "takeBackExercise").mockRejectedValue(new Error("No signal"));
+    const { user } = open("/practice");
+    await user.click(await screen.findByRole("button", { name: "Take back" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("No signal");
   });
 });
 

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import { newId } from "../api/entries";
@@ -13,9 +13,16 @@ export function usePractice() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const query = useQuery(queries.practice(by));
+  // The same asked again is the same practice: the answer may have been lost on its way.
+  const asking = useRef({ id: "", asked: "" });
   const begin = useMutation({
-    mutationFn: (asked: Omit<NewPractice, "id" | "by">) => api.beginPractice({ id: newId(), ...asked, ...signed(by) }),
+    mutationFn: (asked: Omit<NewPractice, "id" | "by">) => {
+      const now = JSON.stringify(asked);
+      if (asking.current.asked !== now) asking.current = { id: newId(), asked: now };
+      return api.beginPractice({ id: asking.current.id, ...asked, ...signed(by) });
+    },
     onSuccess: ({ job }) => {
+      asking.current.asked = "";
       void client.invalidateQueries({ queryKey: ["practice"] });
       void navigate(`/jobs/${job}`);
     },

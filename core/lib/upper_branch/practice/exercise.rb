@@ -31,9 +31,12 @@ module UpperBranch
         raise Invalid.new("level", "No such exercise could be made for this kind of machine: choose another level")
       end
 
-      # As kept.
+      # As kept: faults by their names of today, without those that are known no more.
       def self.from(catalogue, data)
-        new(catalogue, **data.slice("family", "level", "seed", "faults").transform_keys(&:to_sym))
+        family, level, seed, faults = data.values_at("family", "level", "seed", "faults")
+        known = Workshop::Machine.new(catalogue, family: family).faults.map(&:id)
+        new(catalogue, family: family, level: level, seed: seed,
+                       faults: Job::Names.new(catalogue).keys("faults", "fault", faults, known))
       end
 
       # faults: {fault id => severity}

@@ -14,10 +14,11 @@ module UpperBranch
       SENSED = Engine::Run::SENSED
       SHARES = %w[throttle choke cover].freeze # 0 to 1
 
-      # faults: {fault id => severity}; state: as before, nil for an engine that stands cold
+      # faults: {fault id => severity}; state: as before, nil for an engine that stands cold; what another version of
+      # the engine has left is not taken up
       def initialize(catalogue, family, faults, state: nil)
         @engine = Engine.new(KeptBuild.of(catalogue, family, faults), seed: 1)
-        @engine.resume(state) if state
+        @engine.resume(state) if state && shape(state) == shape(@engine.state)
       end
 
       def state = @engine.state
@@ -41,6 +42,13 @@ module UpperBranch
       end
 
       private
+
+      def shape(state)
+        case state
+        when Hash then state.transform_values { |part| shape(part) }
+        when Array then state.map { |part| shape(part) }
+        end
+      end
 
       def inputs(done)
         SHARES.each { |name| within(name, done[name], 1) unless done[name].nil? }

@@ -51,19 +51,17 @@ module UpperBranchServer
           kept = settings.store.practices.of(learner)
           { levels: settings.store.catalogue.book.practice.levels.map { |row| row.slice("id", "name", "says") },
             open: kept.reject(&:ended).map { |one| named(one) }, done: kept.select(&:ended).map { |one| ended(one) },
-            set: settings.store.practices.set(learner),
+            set: settings.store.practices.set(learner, everybody: person.lead?),
             record: UpperBranch::Views::Practice.record(settings.store.catalogue, results(kept), today: today) }
         end
 
         def begin_practice(data)
           learner = learner(data["by"])
-          exercise = reckoned { laid_before(data, learner) }
-          entries = told(exercise, data["by"])
-          title = "Practice: #{settings.store.catalogue.family(exercise.family)['name']}"
-          stored, _, new = settings.store.create(data["id"], title, entries)
-          settings.store.practices.begin(stored.id, learner, exercise, set: data["set"])
-          status(new ? 201 : 200)
-          answer(job: stored.id)
+          unless settings.store.practices.begun?(data["id"], learner)
+            make_practice(data, learner)
+            status 201
+          end
+          answer(job: data["id"])
         end
 
         def lay_out(data)
@@ -74,6 +72,18 @@ module UpperBranchServer
         end
 
         private
+
+        # A job and what is hidden in it, or neither.
+        def make_practice(data, learner)
+          exercise = reckoned { laid_before(data, learner) }
+          title = "Practice: #{settings.store.catalogue.family(exercise.family)['name']}"
+          stored = settings.store.database.transaction(auto_savepoint: true) do
+            settings.store.jobs.create(data["id"], title, told(exercise, data["by"])).first.tap do |job|
+              settings.store.practices.begin(job.id, learner, exercise, set: data["set"])
+            end
+          end
+          settings.store.traces.of(stored)
+        end
 
         def named(one) = { job: one.job, title: one.title, level: one.exercise["level"], begun: one.begun.utc.iso8601 }
 

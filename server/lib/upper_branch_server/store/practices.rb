@@ -15,14 +15,17 @@ module UpperBranchServer
         @database = database
       end
 
-      # set: id of an exercise that the lead has set, or nil. Sent again, it stays as it was.
+      # set: id of an exercise that the lead has set, or nil.
       def begin(job_id, learner, exercise, set: nil)
         @database.transaction do
           @database[:jobs].where(id: job_id).update(practice: true)
-          @database[:practices].insert_conflict.insert(job_id: job_id, learner: learner, set_as: set,
-                                                       exercise: Sequel.pg_jsonb(exercise.to_h))
+          @database[:practices].insert(job_id: job_id, learner: learner, set_as: set,
+                                       exercise: Sequel.pg_jsonb(exercise.to_h))
         end
       end
+
+      # Has this learner begun it already?
+      def begun?(job_id, learner) = @database[:practices].where(job_id: job_id, learner: learner).any?
 
       # Raises Problem 404.
       def find(job_id)
@@ -49,11 +52,15 @@ module UpperBranchServer
         find(job_id)
       end
 
-      # Exercises the lead has set, the latest first, without what is hidden in them. learner: to say which he has done
-      def set(learner)
-        done = @database[:practices].where(learner: learner).exclude(set_as: nil).select_hash(:set_as, :job_id)
+      # Exercises the lead has set, the latest first, without what is hidden in them; with what this learner has made of
+      # each. everybody: with what all have made of it
+      def set(learner, everybody: false)
+        taken = taken_on
         @database[:exercises].order(Sequel.desc(:set_at)).map do |row|
-          row.slice(:id, :family, :level, :note, :by).merge(job: done[row[:id]])
+          all = taken.fetch(row[:id], [])
+          mine = all.find { |one| one.learner == learner }
+          row.slice(:id, :family, :level, :note, :by)
+             .merge(job: mine&.job, over: !mine&.ended.nil?, taken: everybody ? all.map { |one| made_of(one) } : [])
         end
       end
 
@@ -69,6 +76,17 @@ module UpperBranchServer
       end
 
       private
+
+      # {exercise => [Kept, ...]}, the earliest first.
+      def taken_on
+        with_titles.exclude(set_as: nil).order(:begun_at, :job_id).to_hash_groups(:set_as)
+                   .transform_values { |rows| rows.map { |row| kept(row) } }
+      end
+
+      def made_of(one)
+        { learner: one.learner, job: one.job, found: one.debrief&.fetch("found"),
+          minutes: one.debrief&.fetch("minutes") }
+      end
 
       def with_titles
         @database[:practices].join(:jobs, id: :job_id)
