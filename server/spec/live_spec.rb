@@ -88,7 +88,7 @@ RSpec.describe UpperBranchServer::Live do
     expect(PageThatListens.new(hubs[0], job: job["id"]).joined).to be false
     pages[0].wait_for("again")
     pages[1].leave
-    Timeout.timeout(5) { sleep 0.05 until hubs[0].size == 2 }
+    Timeout.timeout(20) { sleep 0.05 until hubs[0].size == 2 }
     stream = described_class::Stream.new("x", UNIXSocket.pair.last.tap do |io|
       io.setsockopt(:SOCKET, :SNDBUF, 4096)
     end, nil, nil)
