@@ -10,6 +10,7 @@ RSpec.describe UpperBranch::Practice::WhatIf do
       was, now = same.sides
       expect([row["id"], now.pull, now.snap.last]).to eq [row["id"], was.pull, was.snap.last]
       expect(was.pull.size).to be >= 5
+      expect([row["id"], was.opened.size]).to eq [row["id"], row["features"].include?("governor") ? 0 : 8]
       expect(same.says.first(2)).to eq ["It idles as before.", "Wide open it pulls as before."]
     end
   end
@@ -24,6 +25,19 @@ RSpec.describe UpperBranch::Practice::WhatIf do
     expect(now.idle.rpm).to be_within(15).of(was.idle.rpm)
     expect(now.part.lambda).to be > was.part.lambda * 1.08
     expect(leaner.says.join(" ")).to match(/idles as before.*pulls up to \d+ % less.*leaner, lambda/)
+  end
+
+  # At half its speed a throttle that is half open no longer holds much back (Heywood, ch. 7: at low speed the flow
+  # hardly grows from 40 to 60 degrees on; from memory), and the power circuit acts under heavy load alone (ch. 7).
+  it "pulls the more the further it is opened, ever less so; without its power circuit it is leaner there alone" do
+    was, now = tried({ "power_hole" => 0 }).sides.map(&:opened)
+    pulls = was.map(&:torque)
+    expect(pulls).to eq pulls.sort
+    expect(was.find { |at| at.throttle == 0.45 }.torque / pulls.last).to be > 0.85
+    expect(was.drop(2).map(&:rpm)).to all(be_within(0.05 * was.last.rpm).of(was.last.rpm))
+    richer = now.zip(was).map { |without, with| without.lambda / with.lambda }
+    expect(richer.first(2)).to all(be_within(0.01).of(1))
+    expect(richer.last).to be > 1.05
   end
 
   # Gasoline of a usual engine misses fire somewhere beyond lambda 1.3 to 1.5 (Heywood, ch. 9; from memory).
@@ -50,6 +64,8 @@ RSpec.describe UpperBranch::Practice::WhatIf do
   end
 
   it "says that an engine dies, and that another runs which did not" do
+    starved = tried({ "idle_jet" => 0.1, "main_jet" => 0.1 }).sides.last
+    expect([starved.opened, starved.pull]).to eq [[], []]
     expect(tried({ "idle_jet" => 0.1 }).says).to include "It does not idle by itself any more."
   end
 

@@ -2865,6 +2865,13 @@ export interface components {
                 lambda: number | null;
                 missed: number;
             };
+            /** @description held at one speed, or as fast as it goes, and opened further and further; throttle as a share of its way, torque in N m, by burning */
+            opened: {
+                throttle: number;
+                rpm: number;
+                torque: number;
+                lambda: number | null;
+            }[];
             /** @description wide open, pulled down from its full speed; torque in N m, by burning */
             pull: {
                 rpm: number;

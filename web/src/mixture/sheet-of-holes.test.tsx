@@ -122,6 +122,10 @@ describe("the sheet of holes", () => {
     const engine = (lambda: number) => ({
       idle: { rpm: 750, lambda },
       part: { torque: 60, lambda, missed: 0.12 },
+      opened: [
+        { throttle: 0.1, rpm: 1800, torque: 30, lambda },
+        { throttle: 1, rpm: 2003, torque: 120, lambda: null },
+      ],
       pull: [{ rpm: 2000, torque: 120, lambda }],
       snap: [
         { time: 0, rpm: 750, lambda },
@@ -144,6 +148,7 @@ describe("the sheet of holes", () => {
     await user.type(screen.getByLabelText("Main jet"), "1.3");
     expect(await screen.findByText("From 1.4 to 1.3.")).toBeTruthy();
     expect(screen.getByRole("img", { name: /Pull wide open/ })).toBeTruthy();
+    expect(screen.getByRole("img", { name: "Opened at 2000 rpm: pull (N m)" })).toBeTruthy();
     expect(
       screen.getByRole("row", { name: /^With these holes 750 rpm, lambda 1.00 60 N m, lambda 1.00, misses 12 %/ }),
     ).toBeTruthy();

@@ -4,7 +4,7 @@ import type { EngineTried } from "../api/types";
 import { Button } from "../ui/button";
 import { Card } from "../ui/card";
 import { shown } from "../words/numbers";
-import { TwoLines } from "./two-lines";
+import { TwoLines, type Points } from "./two-lines";
 import { useWhatIf } from "./use-curve";
 
 /**
@@ -52,6 +52,7 @@ export function WhatIf(props: {
       </div>
       {data && (
         <div className={`mt-2 grid gap-3 sm:grid-cols-2 ${run.settled ? "" : "opacity-50"}`}>
+          {data.was.opened.length > 0 && <ByThrottle was={data.was} now={data.now} />}
           <TwoLines
             title="Pull wide open (N m, by burning)"
             across="rpm"
@@ -91,6 +92,31 @@ export function WhatIf(props: {
         </table>
       )}
     </Card>
+  );
+}
+
+/** Held at one speed and opened further and further. */
+function ByThrottle({ was, now }: Record<"was" | "now", EngineTried>) {
+  const speed = Math.round((was.opened.at(-1)?.rpm ?? 0) / 10) * 10;
+  const across = "% of the throttle";
+  const over = (engine: EngineTried, value: "torque" | "lambda"): Points =>
+    engine.opened.map((at) => [100 * at.throttle, at[value]]);
+  return (
+    <>
+      <TwoLines
+        title={`Opened at ${speed} rpm: pull (N m)`}
+        across={across}
+        least={0}
+        now={over(now, "torque")}
+        was={over(was, "torque")}
+      />
+      <TwoLines
+        title={`Opened at ${speed} rpm: lambda`}
+        across={across}
+        now={over(now, "lambda")}
+        was={over(was, "lambda")}
+      />
+    </>
   );
 }
 

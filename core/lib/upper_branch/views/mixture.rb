@@ -56,6 +56,9 @@ module UpperBranch
           idle: { rpm: side.idle.rpm&.round, lambda: side.idle.lambda&.round(3) },
           part: { torque: side.part.torque.round(3), lambda: side.part.lambda&.round(3),
                   missed: side.part.missed.round(4) },
+          opened: side.opened.map do |at|
+            { throttle: at.throttle, rpm: at.rpm.round, torque: at.torque.round(3), lambda: at.lambda&.round(3) }
+          end,
           pull: side.pull.map { |at| { rpm: at.rpm.round, torque: at.torque.round(3), lambda: at.lambda&.round(3) } },
           snap: side.snap.map { |at| { time: at.time.round(3), rpm: at.rpm.round, lambda: at.lambda&.round(3) } }
         }

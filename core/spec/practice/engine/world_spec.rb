@@ -38,6 +38,15 @@ RSpec.describe "The simulated engine against the world" do
     expect(pulls.last.mixture).to be < 0.9
   end
 
+  # Common practice, no source: what is held back in the cut, on the hill or in the swath to half its speed pulls on.
+  it "pulls on wide open where it is held down to half its full speed, in every family" do
+    CATALOGUE.families.each do |row|
+      one = engine(row["id"]).idle_warm
+      held(one, 1.0, 0.5 * one.build.values[:rpm])
+      expect([row["id"], one.running?, one.mixture.between?(0.8, 1.15)]).to eq [row["id"], true, true]
+    end
+  end
+
   # The ratio of fuel to air of a fixed carburetor goes as one over the root of the density (Heywood, eq. 7.8, from
   # memory); standard atmosphere at 1524 and 3048 m: 0.8617 and 0.7385 of the density (US Standard Atmosphere 1976,
   # from memory), here at one temperature, so by the pressure: 0.8321 and 0.6878.
