@@ -33,7 +33,7 @@ RSpec.describe UpperBranch::Practice::WhatIf do
     was, now = tried({ "power_hole" => 0 }).sides.map(&:opened)
     pulls = was.map(&:torque)
     expect(pulls).to eq pulls.sort
-    expect(was.find { |at| at.throttle == 0.45 }.torque / pulls.last).to be > 0.85
+    expect(was.find { |at| at.throttle > 0.4 }.torque / pulls.last).to be > 0.85
     expect(was.drop(2).map(&:rpm)).to all(be_within(0.05 * was.last.rpm).of(was.last.rpm))
     richer = now.zip(was).map { |without, with| without.lambda / with.lambda }
     expect(richer.first(2)).to all(be_within(0.01).of(1))

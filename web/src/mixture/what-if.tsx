@@ -111,7 +111,7 @@ function ByThrottle({ was, now }: Record<"was" | "now", EngineTried>) {
         was={over(was, "torque")}
       />
       <TwoLines
-        title={`Opened at ${speed} rpm: lambda`}
+        title={`Opened at ${speed} rpm: lambda, up is lean`}
         across={across}
         now={over(now, "lambda")}
         was={over(was, "lambda")}
