@@ -150,6 +150,14 @@ RSpec.describe "Practice on the simulated engine" do
       expect(staying).to all(be true)
     end
 
+    # Common practice, no source: what drips from a joint is wet where it drips.
+    it "shows a look for what is complained of where it stays: a bowl that leaks is wet" do
+      leaking = Array.new(25) { |seed| exercise("car-one", seed: seed, faults: { "bowl-gasket" => 0.9 }).patient }
+                     .select { |patient| patient.complaint.map(&:id).include?("leak-outside") }
+      expect(leaking.size).to be > 15
+      expect(leaking.map { |patient| patient.answer(check("wet-map")) }).to all(include("bowl-joint"))
+    end
+
     it "answers every check of every machine with words that the check has" do
       CATALOGUE.families.each do |family|
         patient = exercise(family["id"], seed: 2).patient

@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { LevelLines } from "../plot/level-lines";
 
-const FIELD = { width: 400, height: 230, left: 46, right: 12, top: 28, bottom: 42 };
+const FIELD = { width: 400, height: 230, left: 46, right: 18, top: 28, bottom: 42 };
 
 export type Points = [number, number | null][];
 

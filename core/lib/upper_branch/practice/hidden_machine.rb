@@ -20,12 +20,13 @@ module UpperBranch
 
       # faults: ids, or nil to draw them. perturb: standard deviation of log odds by which priors and strengths of the
       # truth are moved away from the catalogue's; hidden: share of machines whose complaint the shop cannot show again,
-      # whatever it tries
-      def initialize(machine, seed, faults: nil, perturb: 0.0, hidden: 0.0)
+      # whatever it tries; stays: whatever occurs is there for every look
+      def initialize(machine, seed, faults: nil, perturb: 0.0, hidden: 0.0, stays: false)
         @machine = machine
         @catalogue = machine.catalogue
         @seed = seed
         @perturb = perturb
+        @stays = stays
         @hidden = chance("hidden") < hidden
         @compiled = Diagnosis::Compiled.for(machine)
         @start = faults ? faults.map { |id| @compiled.index(id) } : draw_faults
@@ -90,7 +91,7 @@ module UpperBranch
 
       # Can the shop show now what occurs and what this check looks for?
       def shown?(check, row)
-        !@hidden && chance("shown", check.id) < @catalogue.scale["shown"][row["shown"]]
+        !@hidden && (@stays || chance("shown", check.id) < @catalogue.scale["shown"][row["shown"]])
       end
 
       # Words that a check cannot show, since it does not occur or cannot be made to.

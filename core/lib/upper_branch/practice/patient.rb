@@ -109,9 +109,11 @@ module UpperBranch
       # Who looks at the very part sees what is wrong with it.
       def plain_to_see(check, words) = words.select { |word| check.is.fetch(word, []).intersect?(@in.keys) }
 
-      # The same machine by the tables alone, and the part of it that has no body on the engine.
-      def plain = @plain ||= HiddenMachine.new(machine, @exercise.seed, faults: @in.keys)
-      def bodiless = @bodiless ||= HiddenMachine.new(machine, @exercise.seed, faults: @in.keys - engine.faults)
+      # The same machine by the tables alone, and the part of it that has no body on the engine. What comes and goes is
+      # a matter of the exercise (comes?).
+      def plain = @plain ||= by_tables(@in.keys)
+      def bodiless = @bodiless ||= by_tables(@in.keys - engine.faults)
+      def by_tables(faults) = HiddenMachine.new(machine, @exercise.seed, faults: faults, stays: true)
 
       def engine = @engine ||= EngineWitness.of(@catalogue, machine, @in)
       def signs = engine.signs

@@ -14,15 +14,23 @@ module UpperBranch
       # What the sheet says of the engine when all is well; it is the first one's for both.
       SET = %i[idle_vacuum idle_rpm rpm].freeze
 
+      # The first engine, which stays while the other's sizes are drawn along.
+      First = Struct.new(:build, :tried) do
+        def bytes = 1_600_000
+      end
+
       def initialize(catalogue, family, was, other)
-        base = Engine::Build.new(catalogue, family, was)
+        @first = catalogue.kept.fetch([:first_engine, family, was]) do
+          build = Engine::Build.new(catalogue, family, was)
+          First.new(build, Tried.new(build))
+        end
         changed = Engine::Build.new(catalogue, family, other).values.except(*SET)
-        @builds = [base, base.under(changed)]
+        @other = @first.build.under(changed)
       end
 
       # Tried, of the first and of the other.
-      def sides = @sides ||= @builds.map { |build| Tried.new(build) }
-      def says = Compared.new(*sides, @builds.first.values[:rpm]).says
+      def sides = @sides ||= [@first.tried, Tried.new(@other)]
+      def says = Compared.new(*sides, @first.build.values[:rpm]).says
     end
   end
 end

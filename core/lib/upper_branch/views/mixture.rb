@@ -5,6 +5,9 @@ module UpperBranch
     # The sheets of holes, a mixture curve and what was fitted, as plain data. Speeds in rpm, air and fuel in g/s,
     # vacuum in inHg, signal in kPa, lifts in mm, areas in mm2, openings as shares.
     module Mixture
+      # Of what is told of a simulated engine.
+      PLACES = { throttle: 2, time: 3, rpm: 0, torque: 3, lambda: 3, missed: 4 }.freeze
+
       module_function
 
       # catalogue: with its geometry
@@ -52,19 +55,13 @@ module UpperBranch
       end
 
       def tried(side)
-        {
-          idle: { rpm: side.idle.rpm&.round, lambda: side.idle.lambda&.round(3) },
-          part: { torque: side.part.torque.round(3), lambda: side.part.lambda&.round(3),
-                  missed: side.part.missed.round(4) },
-          opened: side.opened.map do |at|
-            { throttle: at.throttle, rpm: at.rpm.round, torque: at.torque.round(3), lambda: at.lambda&.round(3) }
-          end,
-          pull: side.pull.map { |at| { rpm: at.rpm.round, torque: at.torque.round(3), lambda: at.lambda&.round(3) } },
-          snap: side.snap.map { |at| { time: at.time.round(3), rpm: at.rpm.round, lambda: at.lambda&.round(3) } }
-        }
+        { idle: rounded(side.idle).slice(:rpm, :lambda), part: rounded(side.part),
+          **%i[opened pull snap].to_h { |name| [name, side.public_send(name).map { |at| rounded(at) }] } }
       end
 
-      # sheet: Metering::Sheet; fit: Metering::HoleFit
+      # A struct of numbers, each to the places that are told; nil where there is none.
+      def rounded(one) = one.to_h.to_h { |name, value| [name, value&.round(PLACES.fetch(name, 0))] }
+
       def fit(sheet, fit)
         { now: left(fit.now), says: fit.says, rows: fit.rows.map { |row| fitted(sheet.row(row.field), row) } }
       end

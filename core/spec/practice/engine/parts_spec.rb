@@ -9,6 +9,22 @@ RSpec.describe "Parts of the simulated engine" do
   let(:v) { build("car-one").values }
 
   describe engine::Lattice do
+    # One build serves every request: while one thread works a cell out, another may be in the same.
+    it "answers each of several threads by the cell that it asks for, whoever else is in the middle of one" do
+      asked = nil
+      lattice = described_class.new(1.0, 1.0, [0.0, 1.0]) do |x, y, z|
+        other = asked
+        asked = nil
+        Thread.new { other.call }.join if other
+        [x + (10 * y) + (100 * z)]
+      end
+      lattice.at(0.5, 0.5, 0.5)
+      found = []
+      asked = -> { found << lattice.at(3.5, 2.5, 0.5) }
+      found << lattice.at(3.5, 2.5, 0.5)
+      expect(found.map { |values, _| values.first }).to eq [78.5, 78.5]
+    end
+
     # A function that is straight in each number is met everywhere, and each corner is asked once.
     it "is exact for what is straight, gives the slope, and asks a corner once" do
       asked = Hash.new(0)
