@@ -86,6 +86,14 @@ RSpec.describe "Practice" do
 
   def be_in_words = eq("yes").or(eq("no")).or(eq("unknown"))
 
+  it "says where there is nothing to read, and writes nothing down" do
+    made = of_one("idle-passage-blocked", family: "car-one")
+    at(made["id"], "look", check: "idle-speed")
+    assert_schema_conform(409)
+    expect(answer).to include("type" => "/problems/unreadable", "detail" => start_with("It does not run by itself"))
+    expect(job(made["id"])["version"]).to eq made["version"]
+  end
+
   it "lets its engine be run by hand, keeps how it was left, and runs right again once it is mended" do
     made = of_one("stop-too-fast")
     cold = at(made["id"], "engine", seconds: 2, done: { starter: true })

@@ -158,6 +158,17 @@ RSpec.describe "Practice on the simulated engine" do
       expect(leaking.map { |patient| patient.answer(check("wet-map")) }).to all(include("bowl-joint"))
     end
 
+    # Common practice, no source: an idle speed is read of an engine that idles.
+    it "has nothing to read where its engine does not run for it" do
+      dead, fast = %w[idle-passage-blocked stop-too-fast].map do |fault|
+        exercise("car-one", faults: { fault => 1.0 }).patient
+      end
+      checks = %w[idle-speed filter lambda].map { |id| check(id) }
+      expect(checks.map { |one| dead.unreadable?(one) }).to eq [true, false, false]
+      expect(checks.map { |one| fast.unreadable?(one) }).to eq [false, false, false]
+      expect(dead.reading(checks.first)).to be_nil
+    end
+
     it "answers every check of every machine with words that the check has" do
       CATALOGUE.families.each do |family|
         patient = exercise(family["id"], seed: 2).patient

@@ -42,6 +42,12 @@ module UpperBranch
         end
       end
 
+      # Does the engine not run by itself where this check is read?
+      def unread?(check)
+        read = signs.select { |sign| sign.check == check.id }.flat_map(&:measures)
+        read.any? && read.none? { |measure| found.key?(measure) }
+      end
+
       # {measure => number}
       def found = measures(@severities)
       def healthy = measures({})

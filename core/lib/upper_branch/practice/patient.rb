@@ -67,6 +67,9 @@ module UpperBranch
         check.multi? ? words : [words.max_by { |word| [told_by(check, word), word] }]
       end
 
+      # Is there nothing to read, since it does not run by itself for it, and nobody would see anything else either?
+      def unreadable?(check) = engine.unread?(check) && words(check).empty?
+
       # What an instrument shows, where the engine can say it in one number, and is believed.
       def reading(check)
         return if overruled?(check)

@@ -11,6 +11,7 @@ module UpperBranchServer
       SEEDS = 1 << 30
       DAY = 86_400
       GIVEN_UP = "The practice is over."
+      UNREADABLE = "It does not run by itself for this, so there is nothing to read. Take another step."
 
       def self.registered(app)
         app.get("/api/v1/practice") { answer(practice_of(learner(word("by")))) }
@@ -139,6 +140,8 @@ module UpperBranchServer
         def look(id)
           check = patient.machine.check(id) or
             raise Problem.invalid("check", "This machine has no check called #{id.inspect}")
+          raise Problem.new(409, "unreadable", "Nothing to read", UNREADABLE) if patient.unreadable?(check)
+
           { outcomes: patient.answer(check), reading: patient.reading(check), engine: patient.by_engine?(check) }
         end
 

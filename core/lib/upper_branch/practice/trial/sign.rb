@@ -14,6 +14,9 @@ module UpperBranch
         def check = @row["check"]
         def name = symptom || "#{check}/#{@row['word']}"
 
+        # Names of what it is read from.
+        def measures = [*@row["any"], *@row["all"]].map { |test| test["measure"] }
+
         # Can the machine show it at all?
         def on?(machine)
           return false unless Catalogue::Needs.met?(@row["needs"] || [], machine.features)
