@@ -179,6 +179,16 @@ RSpec.describe "Practice on the simulated engine" do
     end
   end
 
+  # Common practice, no source: a pump is judged by how it snaps open before it is taken apart, fuel in a jar.
+  describe practice::PlainSign do
+    it "is the soonest look that shows it plainly" do
+      machine = UpperBranch::Workshop::Machine.new(CATALOGUE, family: "car-one")
+      signs = %w[pump-inlet-check water].map { |id| described_class.of(machine, [id])&.id }
+      expect(signs).to eq %w[snap-slow fuel-quality]
+      expect(described_class.of(machine, ["no-such-fault"])).to be_nil
+    end
+  end
+
   describe practice::Debrief do
     let(:one) { exercise("car-one", faults: { "linkage-sticks" => 0.9 }) }
 
@@ -190,6 +200,7 @@ RSpec.describe "Practice on the simulated engine" do
       expect(told[:road].map { |row| row.values_at(:id, :says) })
         .to eq [%w[filter wasted], ["linkage", nil], ["linkage-sticks", nil]]
       expect(told[:decisive]).to include(id: "linkage", bits: be > 2, steps: be_an(Array))
+      expect(told[:missed]).to be_nil
       expect(told[:planned]).to include(minutes: be_between(10, 120), referred: false)
       expect(told[:planned][:road].last).to include(kind: "repair").or include(kind: "check")
       expect([told[:found], told[:house], told[:circuits]]).to match [true, be_positive, { "air" => true }]
@@ -233,6 +244,7 @@ RSpec.describe "Practice on the simulated engine" do
       told = described_class.new(CATALOGUE, one, done).to_h
       expect(told[:road].map { |row| row[:says] }).to eq ["wrong"]
       expect([told[:found], told[:decisive], told[:circuits]]).to eq [false, nil, { "air" => false }]
+      expect(told[:missed]).to include(id: "linkage", name: start_with("Throttle snaps back"), steps: be_an(Array))
     end
   end
 end

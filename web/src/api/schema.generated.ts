@@ -1516,6 +1516,12 @@ export interface components {
                 bits: number;
                 steps: string[];
             } | null;
+            /** @description the look that would have decided it, where none did */
+            missed?: {
+                id: string;
+                name: string;
+                steps: string[];
+            } | null;
             circuits: {
                 [key: string]: boolean;
             };

@@ -94,24 +94,29 @@ function Truth({ debrief }: { debrief: Told }) {
 }
 
 function Decisive({ debrief }: { debrief: Told }) {
-  const { decisive } = debrief;
+  const { decisive, missed } = debrief;
+  const look = decisive ?? missed;
   return (
     <Card aria-label="What decided it">
       <h2 className="text-xl">What decided it</h2>
       {decisive ? (
-        <>
-          <p>
-            <span className="font-medium">{decisive.name}</span> told most: {decisive.bits.toFixed(1)} bits towards what
-            was wrong. Next time:
-          </p>
-          <ol className="mt-1 list-decimal pl-6 marker:text-fuel">
-            {decisive.steps.map((step) => (
-              <li key={step}>{step}</li>
-            ))}
-          </ol>
-        </>
+        <p>
+          <span className="font-medium">{decisive.name}</span> told most: {decisive.bits.toFixed(1)} bits towards what
+          was wrong. Next time:
+        </p>
+      ) : missed ? (
+        <p>
+          No look did. <span className="font-medium">{missed.name}</span> shows it soonest:
+        </p>
       ) : (
-        <p>No look told anything of it. The planner began with: {lower(debrief.planned.road[0]?.name ?? "nothing")}.</p>
+        <p>No look did. The planner began with: {lower(debrief.planned.road[0]?.name ?? "nothing")}.</p>
+      )}
+      {look && (
+        <ol className="mt-1 list-decimal pl-6 marker:text-fuel">
+          {look.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
       )}
     </Card>
   );

@@ -249,9 +249,20 @@ describe("a debrief", () => {
     });
     const first = open("/jobs/j1/debrief");
     expect(await screen.findByRole("heading", { name: "Not found" })).toBeTruthy();
-    expect(screen.getByText(/No look told anything of it. The planner began with: throttle snaps back/)).toBeTruthy();
+    expect(screen.getByText(/No look did. The planner began with: throttle snaps back/)).toBeTruthy();
     expect(screen.getByText("No step was taken.")).toBeTruthy();
     first.unmount();
+    const missed = { id: "linkage", name: "Throttle snaps back", steps: ["Open it and let go."] };
+    told.mockResolvedValue({
+      learner: "",
+      level: "plain",
+      ended: "x",
+      debrief: debrief({ found: false, decisive: null, missed, road: [] }),
+    });
+    const second = open("/jobs/j1/debrief");
+    const card = await screen.findByRole("region", { name: "What decided it" });
+    expect(card.textContent).toContain("No look did. Throttle snaps back shows it soonest:Open it and let go.");
+    second.unmount();
     told.mockResolvedValue({ learner: "", level: "plain", ended: null, debrief: null });
     open("/jobs/j1/debrief");
     expect(await screen.findByText(/This practice is not over/)).toBeTruthy();

@@ -8,6 +8,7 @@ module UpperBranch
     #   debrief = Debrief.new(catalogue, exercise, job).to_h
     class Debrief
       WASTED = 0.05 # bits under which a look has told nothing
+      DECIDES = 1.0 # bits from which it has decided: twice as likely as before
       PROVEN = "It was closed as proven with the fault still in: what was tried did not show it."
       COMES = "It was closed as proven with the fault still in: it comes and goes, and one good run proves nothing."
 
@@ -23,7 +24,7 @@ module UpperBranch
 
       def to_h
         { truth: truth, found: found?, fooled: fooled, minutes: @job.minutes.round, road: road, planned: planned,
-          house: Learning::HouseMinutes.of(@job, @truth), decisive: decisive, circuits: circuits }
+          house: Learning::HouseMinutes.of(@job, @truth), decisive: decisive, missed: missed, circuits: circuits }
       end
 
       # {circuit => was it found}, for the learner's record.
@@ -105,10 +106,15 @@ module UpperBranch
       # The look that told most, and how it is done, to see it next time.
       def decisive
         best = road.select { |row| row[:bits] }.max_by { |row| row[:bits] }
-        return unless best && best[:bits] > WASTED
+        return unless best && best[:bits] >= DECIDES
 
-        check = @machine.check(best[:id])
-        best.slice(:entry, :id, :name, :bits).merge(steps: check.steps)
+        best.slice(:entry, :id, :name, :bits).merge(steps: @machine.check(best[:id]).steps)
+      end
+
+      # What would have decided it, where nothing did.
+      def missed
+        check = PlainSign.of(@machine, @truth - mended) unless decisive
+        check && { id: check.id, name: check.name, steps: check.steps }
       end
 
       # What the planner would have done on the same machine.
