@@ -186,6 +186,7 @@ RSpec.describe "Practice on the simulated engine" do
       signs = %w[pump-inlet-check water].map { |id| described_class.of(machine, [id])&.id }
       expect(signs).to eq %w[snap-slow fuel-quality]
       expect(described_class.of(machine, ["no-such-fault"])).to be_nil
+      expect(described_class.of(machine, ["water"]) { |one| one.id != "fuel-quality" }.id).not_to eq "fuel-quality"
     end
   end
 
@@ -244,6 +245,8 @@ RSpec.describe "Practice on the simulated engine" do
       told = described_class.new(CATALOGUE, one, done).to_h
       expect(told[:road].map { |row| row[:says] }).to eq ["wrong"]
       expect([told[:found], told[:decisive], told[:circuits]]).to eq [false, nil, { "air" => false }]
+      guessed = described_class.new(CATALOGUE, one, worked(one, repaired("linkage-sticks"))).to_h
+      expect([guessed[:found], guessed[:missed][:id]]).to eq [true, "linkage"]
       expect(told[:missed]).to include(id: "linkage", name: start_with("Throttle snaps back"), steps: be_an(Array))
     end
   end

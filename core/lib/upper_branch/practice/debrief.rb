@@ -92,15 +92,11 @@ module UpperBranch
       # Did it destroy a look that would have shown what was wrong, and had not been taken?
       def wiped?(plan, entry)
         looked = @job.live.take_while { |one| one.id != entry }.filter_map { |one| one.data["check"] }
+        plainly = @catalogue.scale["planning"]["shown"]
         (plan.destroys - looked).any? do |id|
           check = @machine.check(id)
-          check && @truth.any? { |fault_id| shows?(check, fault_id) }
+          check && PlainSign.strength(@machine, check, @truth) >= plainly
         end
-      end
-
-      def shows?(check, fault_id)
-        plainly = @catalogue.scale["planning"]["shown"]
-        @machine.arrows.row(@machine.fault(fault_id), check).values.any? { |strength| strength >= plainly }
       end
 
       # The look that told most, and how it is done, to see it next time.
@@ -111,15 +107,20 @@ module UpperBranch
         best.slice(:entry, :id, :name, :bits).merge(steps: @machine.check(best[:id]).steps)
       end
 
-      # What would have decided it, where nothing did.
+      # What would have decided it on this very machine, where nothing did.
       def missed
-        check = PlainSign.of(@machine, @truth - mended) unless decisive
+        return if decisive
+
+        left = @truth - mended
+        check = PlainSign.of(@machine, left.empty? ? @truth : left) { |one| patient.shows?(one) }
         check && { id: check.id, name: check.name, steps: check.steps }
       end
 
+      def patient = @patient ||= @exercise.patient
+
       # What the planner would have done on the same machine.
       def planned
-        shift = Planner.new(@catalogue, @exercise.patient)
+        shift = Planner.new(@catalogue, patient)
         result = shift.result
         { minutes: result.minutes.round, referred: result.referred, road: shift.job.live.filter_map do |one|
           name(one)

@@ -70,6 +70,9 @@ module UpperBranch
       # Is there nothing to read, since it does not run by itself for it, and nobody would see anything else either?
       def unreadable?(check) = engine.unread?(check) && words(check).empty?
 
+      # Would somebody who looks see something wrong?
+      def shows?(check) = answer(check).intersect?(check.abnormal(machine.features))
+
       # What an instrument shows, where the engine can say it in one number, and is believed.
       def reading(check)
         return if overruled?(check)

@@ -6,6 +6,7 @@ module UpperBranch
     # Looks that belong to one complaint only are left out.
     #
     #   PlainSign.of(machine, ["pump-inlet-check"])   # => Check, or nil where none shows it plainly
+    #   PlainSign.of(machine, ["water"]) { |check| there?(check) }   # of those that the block lets count
     module PlainSign
       OFTEN = 0.5 # strength; where no look has it, any that shows it at all plainly
 
@@ -17,7 +18,8 @@ module UpperBranch
                        .to_h { |check| [check, strength(machine, check, faults)] }
         [OFTEN, machine.catalogue.scale["planning"]["shown"]].each do |least|
           plain = looks.select { |_, strength| strength >= least }.keys
-          return plain.min_by { |check| [way(machine, check) + check.minutes, check.id] } if plain.any?
+                       .sort_by { |check| [way(machine, check) + check.minutes, check.id] }
+          sign = plain.find { |check| !block_given? || yield(check) } and return sign
         end
         nil
       end

@@ -55,7 +55,7 @@ module UpperBranchServer
       # Exercises the lead has set, the latest first, without what is hidden in them; with what this learner has made of
       # each. everybody: with what all have made of it
       def set(learner, everybody: false)
-        taken = taken_on
+        taken = taken_on(everybody ? {} : { learner: learner })
         @database[:exercises].order(Sequel.desc(:set_at)).map do |row|
           all = taken.fetch(row[:id], [])
           mine = all.find { |one| one.learner == learner }
@@ -77,9 +77,9 @@ module UpperBranchServer
 
       private
 
-      # {exercise => [Kept, ...]}, the earliest first.
-      def taken_on
-        with_titles.exclude(set_as: nil).order(:begun_at, :job_id).to_hash_groups(:set_as)
+      # {exercise => [Kept, ...]}, the earliest first. whose: condition
+      def taken_on(whose)
+        with_titles.where(whose).exclude(set_as: nil).order(:begun_at, :job_id).to_hash_groups(:set_as)
                    .transform_values { |rows| rows.map { |row| kept(row) } }
       end
 
