@@ -1,10 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "system_helper"
-require "axe-rspec"
 
 RSpec.describe "The knowledge in the lead's hands" do
-  def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
   def open_fold(name) = find("[role=dialog] button", text: name).click
 
   it "changes a check in the handbook: what it would do is shown first, then it stands with its reason, is undone" do
@@ -20,10 +18,10 @@ RSpec.describe "The knowledge in the lead's hands" do
     fill_in "Minutes", with: "45"
     open_fold "Words"
     fill_in "Name", with: "Knock test"
-    clean
+    axe_clean
     click_button "What would it do?"
     expect(page).to have_css("[role=status]", text: "1 of 1 open jobs would go on differently")
-    clean
+    axe_clean
     expect(page).to have_button("Change it for everybody", disabled: true)
     fill_in "Why?", with: "Timed at this bench"
     press(:enter)
@@ -35,7 +33,7 @@ RSpec.describe "The knowledge in the lead's hands" do
     visit "/handbook?on=changes"
     expect(page).to have_css("li", text: "Knock test. Minutes: 45 before: 1")
     expect(page).to have_link("As a patch of the files")
-    clean
+    axe_clean
     within("li", text: "Minutes: 45") { click_button "Undo" }
     fill_in "Why?", with: "It was a slip"
     click_button "Change it for everybody"
@@ -58,7 +56,7 @@ RSpec.describe "The knowledge in the lead's hands" do
     find("[role=radio]", text: "What they taught").click
     expect(page).to have_css("section[aria-label='What was really wrong']", text: "Water in the fuel")
     expect(page).to have_css("[role=img][aria-label*='so in']")
-    clean
+    axe_clean
     within("[aria-label='What they propose'] li", text: "Water in the fuel") do
       click_button "What would it have changed?"
       expect(page).to have_css("[role=status]", text: "On the last 8 jobs")
@@ -68,7 +66,7 @@ RSpec.describe "The knowledge in the lead's hands" do
     within("[aria-label='What they propose'] li", text: "12 min") { click_button "Never" }
     click_button "Declined or frozen (1)"
     expect(page).to have_button("Never: propose it again")
-    clean
+    axe_clean
     visit "/handbook?on=changes"
     expect(page).to have_css("li", text: "proposed by closed jobs")
   end

@@ -2,17 +2,14 @@
 
 require_relative "system_helper"
 require_relative "../../server/spec/app_with_accounts"
-require "axe-rspec"
 
 RSpec.describe "People in the browser" do
-  def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
-
   it "an open bench asks who is there, signs with that name, and keeps it through a reload" do
     id = job_called("Cider press", seen("rough-idle"), *all_cautions_read)
     visit "/jobs/#{id}"
     click_button "Who is at the bench?"
     fill_in "Name", with: "Ines"
-    clean
+    axe_clean
     press(:enter)
     expect(page).to have_button("At the bench: Ines. Change")
     visit "/jobs/#{id}"
@@ -37,23 +34,23 @@ RSpec.describe "People in the browser" do
       visit "/"
       expect(page).to have_css("h1", text: "Sign in")
       expect(page).to have_no_css("h1", text: "Bench")
-      clean
+      axe_clean
       visit "/join/#{code}"
       fill_in "Your name, as it stands under your work", with: "Ines"
       fill_in "A short name to sign in with", with: "Ines"
       fill_in "Password, at least 12 letters", with: "short"
-      clean
+      axe_clean
       click_button "Join"
       expect(page).to have_css("[role=alert]", text: "At least 12 letters")
       fill_in "Password, at least 12 letters", with: word
       press(:enter)
       expect(page).to have_button("At the bench: Ines. Change")
       click_button "At the bench: Ines. Change"
-      clean
+      axe_clean
       click_link "People of the shop"
       click_button "Make a link"
       link = find("[role=status] strong", text: "/join/").text
-      clean
+      axe_clean
       click_button "At the bench: Ines. Change"
       click_button "Sign out", exact: true
       visit link[%r{/join/.*}]
@@ -87,12 +84,12 @@ RSpec.describe "People in the browser" do
       click_button "At the bench: Ines. Change"
       click_button "Passkeys"
       fill_in "Your password", with: word
-      clean
+      axe_clean
       click_button "Make one with this device"
       expect(page).to have_button("Passkeys: 1")
       click_button "Sign out", exact: true
       expect(page).to have_css("h1", text: "Sign in")
-      clean
+      axe_clean
       click_button "With a passkey of this device"
       expect(page).to have_button("At the bench: Ines. Change")
     end

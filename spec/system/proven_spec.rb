@@ -1,13 +1,11 @@
 # frozen_string_literal: true
 
 require_relative "system_helper"
-require "axe-rspec"
 
 RSpec.describe "From found to proven in the browser" do
   let(:id) { SecureRandom.uuid }
   let(:photo) { File.expand_path("../../server/demo/photos/bowl-off.jpg", __dir__) }
 
-  def clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
   def photos = ServerUnderTest.database[:photos]
 
   # The picture itself has come, not only its place.
@@ -28,13 +26,13 @@ RSpec.describe "From found to proven in the browser" do
       expect(photos.get(%i[width height])).to eq [1200, 900]
       click_button "Photo: Off: Bowl nut"
       expect(page).to have_css("[role=dialog] img")
-      clean
+      axe_clean
       press(:escape)
       visit "/jobs/#{id}/report"
       expect(page).to have_css("section[aria-label=Photos] figcaption", text: "Off: Bowl nut")
       find("section[aria-label=Photos]").scroll_to(:center)
       eventually("the picture") { pictures_loaded.positive? }
-      clean
+      axe_clean
     end
 
     it "taken without a signal are kept through a reload, and sent when it comes back" do
@@ -78,7 +76,7 @@ RSpec.describe "From found to proven in the browser" do
     select "gum or varnish", from: "Found"
     storing { click_button "Note it", match: :first }
     expect(page).to have_text("Main jet found gum or varnish, left clear, both ways")
-    clean
+    axe_clean
   end
 
   it "a setting is turned as it says, round by round, until it has settled" do
@@ -86,7 +84,7 @@ RSpec.describe "From found to proven in the browser" do
     visit "/jobs/#{id}/set"
     click_link "Mixture and speed"
     expect(page).to have_text("Count the mixture screw")
-    clean
+    axe_clean
     empty("Wanted idle speed") if page.has_field?("Wanted idle speed", wait: 0)
     { 1 => 640, 1.25 => 668, 1.5 => 691, 1.75 => 700, 2 => 694 }.each_with_index do |(turns, speed), i|
       empty("Mixture screw out")
@@ -102,7 +100,7 @@ RSpec.describe "From found to proven in the browser" do
     fill_in "Idle speed", with: "701"
     storing { press(:enter) }
     expect(page).to have_text("Settled: mixture at 1.75 turns and 701 rpm")
-    clean
+    axe_clean
     visit "/jobs/#{id}"
     expect(page).to have_css("section[aria-label='Settings in rounds']", text: "settled")
   end
@@ -115,7 +113,7 @@ RSpec.describe "From found to proven in the browser" do
     click_link "Idle mixture by the cut-off"
     expect(page).to have_css("h2", text: "Wheels chocked, brake set")
     expect(page).to have_no_button("Take it down as found")
-    clean
+    axe_clean
     storing { press("1") }
     expect(page).to have_css("h2", text: "it is closed and refitted")
     storing { click_button "It is refitted" }
@@ -136,12 +134,12 @@ RSpec.describe "From found to proven in the browser" do
     click_link "Records"
     fill_in "Search the records", with: "wasp nest"
     expect(page).to have_css("mark", text: "wasps")
-    clean
+    axe_clean
     find("[role=radio]", text: "Machines").click
     fill_in "Search the records", with: "sprayer"
     click_link "Sprayer pump"
     expect(page).to have_css("h1", text: "Sprayer pump")
-    clean
+    axe_clean
     fill_in "The shop's number for it", with: "HB-7"
     click_button "Keep"
     expect(page).to have_text("Kept.")
@@ -153,14 +151,14 @@ RSpec.describe "From found to proven in the browser" do
     job_called("Pours from the vent", seen("flood-vent"), *all_cautions_read, family: "small-float", name: "Pump",
                                                                               id: id)
     visit "/jobs/#{id}/owner"
-    clean
+    axe_clean
     click_button "Make a code"
     click_link(text: %r{/owner/})
     expect(page).to have_css("h1", text: "A few looks")
     expect(page).to have_no_css("nav")
     find("[role=radio]", text: "Too high, thin").click
     expect(page).to have_css("[role=alert]", text: "Do not start it again")
-    clean
+    axe_clean
     fill_in "Your name", with: "Beekeeper"
     storing { click_button "Tell the shop" }
     expect(page).to have_text("The shop has it")
@@ -176,7 +174,7 @@ RSpec.describe "From found to proven in the browser" do
     visit "/jobs/#{id}"
     click_button "Close it"
     expect(page).to have_css("[role=dialog]", text: "Close it otherwise")
-    clean
+    axe_clean
     fill_in "Why, or what was found instead", with: "Driven with the choke out."
     storing { click_button "Close as sound" }
     expect(page).to have_text("Closed, sound as it came")

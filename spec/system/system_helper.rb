@@ -3,6 +3,7 @@
 require "capybara/rspec"
 require "selenium-webdriver"
 require "tmpdir"
+require "axe-rspec"
 require_relative "../../server/spec/server_helper"
 
 ENV["SE_OFFLINE"] = "true"
@@ -54,6 +55,10 @@ Capybara.default_max_wait_time = 15 # a busy machine is given its time; nothing 
 Capybara.enable_aria_label = true
 Capybara.app = ServerUnderTest.rack
 
+# The whole page is read in one go (no page of ours has frames). The gem's other way opens a tab of its own with one
+# second to load in, which a busy machine does not always keep.
+Axe::Configuration.instance.legacy_mode = true
+
 # What all specs of the interface say and do.
 module AtTheBench
   # The page's own clock in the hand of the test (web/src/ui/clock.ts), over reloads too.
@@ -86,6 +91,9 @@ module AtTheBench
   # Empties a field as a hand does. The driver's own clearing is seen by no page script, and is undone by the next
   # drawing.
   def empty(field) = find_field(field).send_keys([:control, "a"], :backspace)
+
+  # Nothing on this page stands in the way of WCAG 2.2 AA, as far as a machine can tell.
+  def axe_clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
 
   # Waits until it is so, as long as Capybara waits for anything.
   def eventually(what = "it", &look)
