@@ -92,6 +92,10 @@ RSpec.describe "Practice" do
     assert_schema_conform(409)
     expect(answer).to include("type" => "/problems/unreadable", "detail" => start_with("It does not run by itself"))
     expect(job(made["id"])["version"]).to eq made["version"]
+    passed = entry("passed_over", check: "idle-speed", reason: "it does not run by itself for it")
+    post_json "/api/v1/jobs/#{made['id']}/entries", { version: made["version"], entries: [passed] }
+    assert_schema_conform(200)
+    expect(answer["trace"]["next"]["passed_over"].map { |row| row["id"] }).to eq ["idle-speed"]
   end
 
   it "lets its engine be run by hand, keeps how it was left, and runs right again once it is mended" do

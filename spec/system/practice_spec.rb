@@ -54,6 +54,19 @@ RSpec.describe "Practice on the simulated engine" do
     expect(page).to have_css("section[aria-label='What is known'] li", text: "Idle")
   end
 
+  it "goes on past a check for which its engine does not run" do
+    dead = UpperBranch::Practice::Exercise.new(CATALOGUE, family: "car-one", level: "plain", seed: 3,
+                                                          faults: { "idle-passage-blocked" => 1.0 })
+    id = job_called("Practice: dead idle", *dead.complaint.map { |one| seen(one) }, *all_cautions_read)
+    ServerUnderTest.store.practices.begin(id, "", dead)
+    visit "/jobs/#{id}?check=idle-speed&at=#{ServerUnderTest.store.jobs.find(id).version}"
+    step.click_button "Do it, and see what it shows"
+    expect(step).to have_css("[role=alert]", text: "there is nothing to read")
+    storing { step.click_button "Pass it over" }
+    expect(page).to have_no_css("section[aria-label='Next step'] h2", text: "Idle speed")
+    expect(entries_stored.last).to include(kind: "passed_over")
+  end
+
   # Keyboard only.
   it "lets its engine be run without a mouse, and what it showed be kept as a log that is read" do
     visit "/jobs/#{known_practice}"

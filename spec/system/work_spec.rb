@@ -241,6 +241,27 @@ RSpec.describe "Working in the trace" do
     expect(page).to have_text("Seen again with another result: the later one counts.")
   end
 
+  # Keyboard only.
+  it "goes on past what cannot be done, tells it in the report, and takes it up again" do
+    open_job(*flooding, *all_cautions_read)
+    tap = "Tap the bowl by the inlet"
+    find_button("It cannot be done here").send_keys(:enter)
+    find_field("What is in the way?", exact: false).send_keys("the intake is in front of it")
+    storing { press(:enter) }
+    expect(page).to have_css("section[aria-label='Next step'] h2")
+    expect(page).to have_no_css("section[aria-label='Next step'] h2", text: tap)
+    expect(page).to have_text("Could not be done: #{tap} - the intake is in front of it")
+    visit "/jobs/#{id}/report"
+    expect(page).to have_text("could not be done: the intake is in front of it")
+    visit "/jobs/#{id}"
+    find_button("Could not be done (1)").send_keys(:enter)
+    axe_clean
+    find_button(tap, exact: true).send_keys(:enter)
+    expect(page).to have_css("section[aria-label='Next step'] h2", text: tap)
+    storing { press("1") }
+    expect(page).to have_no_button("Could not be done (1)")
+  end
+
   it "takes in a machine of every family" do
     CATALOGUE.families.each do |family|
       visit "/new"

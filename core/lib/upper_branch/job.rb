@@ -13,7 +13,7 @@ module UpperBranch
     RECORDED = 1 # minutes to write down a trial that has cured it
     # What entries add to.
     KEPT = %i[@findings @repairs @loose @parts @tasks @cleared @photos @settings @cautions @notes @lost @waived @gates
-              @fitted @trials].freeze
+              @fitted @trials @passed_over].freeze
 
     # A repair done; faults: ids it aimed at; success: the chance it had; round: how many had been done before; place:
     # id of the one place it was done at, nil for all; left: {figure => number} as it was left; undone: steps of its
@@ -56,10 +56,10 @@ module UpperBranch
     # loose: ids of checks that took something off which nobody has ticked as back on. waived: {fault id => {entry:,
     # reason:}}; gates: answers given, [{gate:, round:, findings: how many there were}]. parts: Part each that came
     # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}; cleared: Cleared each,
-    # photos: Photo each, settings: Setting each, in the order they came.
+    # photos: Photo each, settings: Setting each, in the order they came. passed_over: {check id => {entry:, reason:,
+    # round:}}, checks that could not be done.
     attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates, :parts, :tasks, :cleared, :photos,
-                :settings
+                :waived, :gates, :parts, :tasks, :cleared, :photos, :settings, :passed_over
 
     def self.replay(catalogue, entries)
       new(catalogue, entries)
@@ -86,6 +86,7 @@ module UpperBranch
       @gates = []
       @fitted = {}
       @trials = []
+      @passed_over = {}
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false
@@ -156,6 +157,9 @@ module UpperBranch
           (place.nil? || [nil, place].include?(finding.place))
       end
     end
+
+    # Could this check not be done, as far as is known since the last repair?
+    def passed_over?(check_id) = @passed_over.dig(check_id, :round) == round
 
     # Latest word on a symptom: "present", "absent" or nil.
     def symptom(id)

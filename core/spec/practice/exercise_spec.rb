@@ -169,6 +169,19 @@ RSpec.describe "Practice on the simulated engine" do
       expect(dead.reading(checks.first)).to be_nil
     end
 
+    it "is passed over by who works on it where there is nothing to read, and not believed sound" do
+      looking = Class.new(practice::Shift) do
+        def step
+          %w[idle-speed filter].each { |id| check(@machine.check(id)) }
+          @done = true
+        end
+      end
+      shift = looking.new(CATALOGUE, exercise("car-one", faults: { "idle-passage-blocked" => 1.0 }).patient)
+      expect(shift.result.checks).to eq 1
+      expect(shift.job.passed_over.keys).to eq ["idle-speed"]
+      expect([shift.job.result("idle-speed"), shift.job.result("filter").words]).to eq [nil, ["clean"]]
+    end
+
     it "answers every check of every machine with words that the check has" do
       CATALOGUE.families.each do |family|
         patient = exercise(family["id"], seed: 2).patient

@@ -1823,7 +1823,7 @@ export interface components {
             entries: components["schemas"]["NewEntry"][];
         };
         /** @description an entry by its kind, with an id made by the client */
-        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewCleared"] | components["schemas"]["NewPhoto"] | components["schemas"]["NewSetting"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
+        NewEntry: components["schemas"]["NewMachine"] | components["schemas"]["NewLimits"] | components["schemas"]["NewEngine"] | components["schemas"]["NewTrial"] | components["schemas"]["NewSymptom"] | components["schemas"]["NewCheck"] | components["schemas"]["NewPassedOver"] | components["schemas"]["NewCondition"] | components["schemas"]["NewRecreate"] | components["schemas"]["NewWaive"] | components["schemas"]["NewGate"] | components["schemas"]["NewPutBack"] | components["schemas"]["NewRemoved"] | components["schemas"]["NewRefitted"] | components["schemas"]["NewCleared"] | components["schemas"]["NewPhoto"] | components["schemas"]["NewSetting"] | components["schemas"]["NewTask"] | components["schemas"]["NewRepair"] | components["schemas"]["NewState"] | components["schemas"]["NewCaution"] | components["schemas"]["NewNote"] | components["schemas"]["NewWait"] | components["schemas"]["NewStrike"] | components["schemas"]["NewClose"];
         /** @description who made the entry; left out where nobody has said who is at the bench */
         Signature: string;
         NewMachine: {
@@ -1894,6 +1894,16 @@ export interface components {
              */
             kind: "condition";
             data: components["schemas"]["ConditionData"];
+            by?: components["schemas"]["Signature"];
+        };
+        NewPassedOver: {
+            id: components["schemas"]["Uuid"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "passed_over";
+            data: components["schemas"]["PassedOverData"];
             by?: components["schemas"]["Signature"];
         };
         NewRecreate: {
@@ -2169,6 +2179,11 @@ export interface components {
             fault: string;
             reason: string;
         };
+        /** @description a check that could not be done, with the reason; it is not asked for again until the next repair */
+        PassedOverData: {
+            check: string;
+            reason: string;
+        };
         /** @description a person has seen to what makes the work safe */
         GateData: {
             gate: string;
@@ -2344,7 +2359,7 @@ export interface components {
             trace: components["schemas"]["Trace"];
         };
         /** @description a stored entry by its kind; struck ones count for nothing and stay to be seen */
-        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredCleared"] | components["schemas"]["StoredPhoto"] | components["schemas"]["StoredSetting"] | components["schemas"]["StoredTask"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
+        Entry: components["schemas"]["StoredMachine"] | components["schemas"]["StoredLimits"] | components["schemas"]["StoredEngine"] | components["schemas"]["StoredTrial"] | components["schemas"]["StoredSymptom"] | components["schemas"]["StoredCheck"] | components["schemas"]["StoredPassedOver"] | components["schemas"]["StoredCondition"] | components["schemas"]["StoredRecreate"] | components["schemas"]["StoredWaive"] | components["schemas"]["StoredGate"] | components["schemas"]["StoredPutBack"] | components["schemas"]["StoredRemoved"] | components["schemas"]["StoredRefitted"] | components["schemas"]["StoredCleared"] | components["schemas"]["StoredPhoto"] | components["schemas"]["StoredSetting"] | components["schemas"]["StoredTask"] | components["schemas"]["StoredRepair"] | components["schemas"]["StoredState"] | components["schemas"]["StoredCaution"] | components["schemas"]["StoredNote"] | components["schemas"]["StoredWait"] | components["schemas"]["StoredStrike"] | components["schemas"]["StoredClose"];
         StoredTrial: {
             id: string;
             /**
@@ -2431,6 +2446,19 @@ export interface components {
              */
             kind: "condition";
             data: components["schemas"]["ConditionData"];
+            by?: components["schemas"]["Signature"];
+            /** Format: date-time */
+            at: string;
+            struck: boolean;
+        };
+        StoredPassedOver: {
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "passed_over";
+            data: components["schemas"]["PassedOverData"];
             by?: components["schemas"]["Signature"];
             /** Format: date-time */
             at: string;
@@ -3777,6 +3805,13 @@ export interface components {
                 id: string;
                 name: string;
                 tools: string[];
+            }[];
+            /** @description checks that could not be done, with the reason and the entry that says so */
+            passed_over: {
+                id: string;
+                name: string;
+                entry: string;
+                reason: string;
             }[];
             house: {
                 id: string;

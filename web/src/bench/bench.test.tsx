@@ -31,6 +31,7 @@ const laid = (trace: Record<string, unknown> = {}, rest: Record<string, unknown>
         alternatives: [],
         plan: [],
         lacking: [],
+        passed_over: [],
         house: [],
         repairs: [],
         repair: null,

@@ -28,6 +28,10 @@ describe("an entry in words", () => {
     [entry("note", { text: "Blue can" }), "Blue can"],
     [entry("strike", { entry: "1" }), "An entry struck out"],
     [entry("put_back", { check: "fuel-pressure" }), "Back on: Fuel pressure at the inlet"],
+    [
+      entry("passed_over", { check: "fuel-pressure", reason: "riveted" }),
+      "Could not be done: Fuel pressure at the inlet - riveted",
+    ],
     [entry("removed", { part: "lid", name: "Lid" }), "Off: Lid"],
     [entry("removed", { part: "lid" }), "Off: lid"],
     [entry("refitted", { entry: "1" }), "A part back on"],

@@ -13,6 +13,8 @@ export function entryWords(entry: NewEntry, catalogue: Catalogue | undefined): s
       return `${named(catalogue?.symptoms, entry.data.symptom)}, ${named(catalogue?.conditions, entry.data.condition)}: ${entry.data.answer}`;
     case "recreate":
       return `${named(catalogue?.ways, entry.data.way)}: ${named(catalogue?.symptoms, entry.data.symptom)} ${entry.data.shown ? "shown" : "not shown"}`;
+    case "passed_over":
+      return `Could not be done: ${named(catalogue?.checks, entry.data.check)} - ${entry.data.reason}`;
     case "waive":
       return `Left as it is: ${named(catalogue?.faults, entry.data.fault)}`;
     case "gate":

@@ -16,7 +16,7 @@ module UpperBranch
         "symptom" => %w[symptom], "condition" => %w[symptom condition], "check" => %w[check place],
         "recreate" => %w[symptom], "trial" => %w[setting place], "setting" => %w[loop place], "task" => %w[task],
         "removed" => %w[part name place], "refitted" => %w[entry], "cleared" => %w[passage name place],
-        "put_back" => %w[check], "waive" => %w[fault place], "strike" => %w[entry]
+        "put_back" => %w[check], "passed_over" => %w[check], "waive" => %w[fault place], "strike" => %w[entry]
       }.freeze
       private_constant :ASIDE, :SWEEPING, :ABOUT
 

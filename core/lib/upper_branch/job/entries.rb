@@ -12,6 +12,7 @@ module UpperBranch
         "symptom" => Symptom,
         "condition" => Condition,
         "check" => Check,
+        "passed_over" => PassedOver,
         "recreate" => Recreate,
         "put_back" => PutBack,
         "removed" => Removed,

@@ -70,7 +70,8 @@ module UpperBranch
 
       # What was seen and done between two repairs.
       def self.seen(data, round)
-        symptoms(data, round) + plain(data, "conditions", "condition", round) + checks(data, round) +
+        symptoms(data, round) + plain(data, "conditions", "condition", round) +
+          plain(data, "passed_over", "passed_over", round) + checks(data, round) +
           plain(data, "recreated", "recreate", round) + plain(data, "trials", "trial", round) +
           plain(data, "tasks", "task", round) + plain(data, "settings", "setting", round)
       end
@@ -116,7 +117,7 @@ module UpperBranch
       end
 
       def self.too_late(data, repairs)
-        %w[symptoms conditions checks recreated trials tasks settings].each do |section|
+        %w[symptoms conditions passed_over checks recreated trials tasks settings].each do |section|
           (data[section] || []).each_with_index do |row, i|
             next if (row["after_repair"] || 0) <= repairs
 

@@ -2,8 +2,8 @@
 
 module UpperBranch
   module Planning
-    # Checks that could be done on this machine from here: fitted, not yet done since the last repair, their condition
-    # met, reachable, and not destroyed by what has been repaired.
+    # Checks that could be done on this machine from here: fitted, not yet done or passed over since the last repair,
+    # their condition met, reachable, and not destroyed by what has been repaired.
     class Candidates
       # record: a check that must come before it (a record before a screw is turned), or nil; its minutes are paid with
       # it.
@@ -45,8 +45,8 @@ module UpperBranch
       def possible
         @possible ||=
           @machine.checks.reject do |check|
-            done?(check) || internal?(check) || destroyed?(check) || blocked?(check) || !asked_for?(check) ||
-              invalid?(check)
+            done?(check) || @job.passed_over?(check.id) || internal?(check) || destroyed?(check) || blocked?(check) ||
+              !asked_for?(check) || invalid?(check)
           end
       end
 
@@ -108,7 +108,8 @@ module UpperBranch
 
       # Checks that come before this one and have not been done.
       def missing(check)
-        check.after.filter_map { |id| @machine.check(id) }.reject { |one| @job.result(one.id) }
+        first = check.after.filter_map { |id| @machine.check(id) }
+        first.reject { |one| @job.result(one.id) || @job.passed_over?(one.id) }
       end
 
       def holds?(term)

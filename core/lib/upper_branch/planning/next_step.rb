@@ -120,7 +120,7 @@ module UpperBranch
         return if proving.left?
 
         row = mending.left and return refer_or_repair(row.plan, row.reason)
-        [:close, nil, "Everything that failed has been repeated and the complaint is gone."]
+        [:close, nil, proving.says]
       end
 
       def prove(item)

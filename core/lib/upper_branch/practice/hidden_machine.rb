@@ -115,6 +115,9 @@ module UpperBranch
         check.multi? ? words : [words.min_by { |one| chance("pick", check.id, one) }]
       end
 
+      # Is there nothing to read? The tables always have an answer.
+      def unreadable?(_check) = false
+
       # Tries to mend faults; those whose try succeeds are gone.
       def mend(faults, success)
         @tries += 1

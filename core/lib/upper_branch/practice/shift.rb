@@ -7,6 +7,7 @@ module UpperBranch
     class Shift
       Result = Struct.new(:minutes, :checks, :wrong, :referred, :late, :unproven, :unsafe, keyword_init: true)
       LIMIT = 70
+      UNREADABLE = "it does not run by itself for it"
       SPECIALIST = 30 # minutes on top of the true repair when a job is handed on
 
       attr_reader :job
@@ -53,6 +54,7 @@ module UpperBranch
       def check(check)
         travel, state = @transitions.nearest(@job.state, check.states)
         return @referred = true unless travel.finite?
+        return add("passed_over", "check" => check.id, "reason" => UNREADABLE) if @virtual.unreadable?(check)
 
         @minutes += travel + check.minutes
         @checks += 1

@@ -16,7 +16,8 @@ module UpperBranch
       def to_h
         { kind: @step.kind, reason: @step.reason, check: check, repair: repair, proof: proof, ask: ask, gate: gate,
           settle: settle, recreate: recreate, trial: trial, task: task, handover: handover, override: override,
-          alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking }
+          alternatives: alternatives, plan: plan, repairs: leading_repairs, house: house, lacking: lacking,
+          passed_over: passed_over }
       end
 
       private
@@ -171,6 +172,12 @@ module UpperBranch
           .new(@job)
           .lacking
           .map { |check| { id: check.id, name: check.name, tools: @job.machine.missing_tools(check) } }
+      end
+
+      # Checks that could not be done, with the reason, until the next repair.
+      def passed_over
+        standing = @job.passed_over.select { |id, _| @job.passed_over?(id) }
+        standing.map { |id, row| { id: id, name: @job.catalogue.check(id).name, **row.slice(:entry, :reason) } }
       end
 
       # The shop's list with its waste marked; empty before anything is found.

@@ -151,7 +151,14 @@ module UpperBranch
           reason = @job.tasks.dig(step.id, :left)
           reason && { name: step.name, reason: reason }
         end
-        waived + tasks + uncleared + unsettled + unproven
+        waived + tasks + not_done + uncleared + unsettled + unproven
+      end
+
+      # Checks that could not be done, and were not done later.
+      def not_done
+        @job.passed_over.map do |id, row|
+          { name: @job.catalogue.check(id).name.delete_suffix("?"), reason: "could not be done: #{row[:reason]}" }
+        end
       end
 
       # Passages that were not left clear.
@@ -168,7 +175,8 @@ module UpperBranch
       def unproven
         return [] if @job.round.zero?
 
-        Workshop::Proof.of(@job).left.map { |item| { name: item.name.delete_suffix("?"), reason: "not shown again yet" } }
+        left = Workshop::Proof.of(@job).left.reject { |item| item.kind == :check && @job.passed_over?(item.id) }
+        left.map { |item| { name: item.name.delete_suffix("?"), reason: "not shown again yet" } }
       end
 
       def outcome

@@ -76,7 +76,7 @@ module UpperBranch
       def plan
         plan = Workshop::Plan.of(@job) or return
         steps = plan.steps.map do |step|
-          { id: step.id, kind: step.kind, name: step.name, done: step.done, left: @job.tasks.dig(step.id, :left) }
+          { id: step.id, kind: step.kind, name: step.name, done: step.done, left: plan.left(step) }
         end
         { id: plan.id, name: plan.name, says: plan.says, due: plan.due, steps: steps }
       end

@@ -42,6 +42,13 @@ module UpperBranch
       def task(id) = steps.find { |step| step.kind == :task && step.id == id }
       def setting(id) = steps.find { |step| step.kind == :trial && step.id == id }
 
+      # Why a task was left out or a look could not be done, or nil.
+      def left(step)
+        return @job.tasks.dig(step.id, :left) unless step.kind == :check
+
+        @job.passed_over.dig(step.id, :reason) if @job.passed_over?(step.id)
+      end
+
       # Settings of this plan, by id.
       def settings = steps.select { |step| step.kind == :trial }.map(&:id)
 

@@ -11,7 +11,7 @@ module UpperBranchServer
       SEEDS = 1 << 30
       DAY = 86_400
       GIVEN_UP = "The practice is over."
-      UNREADABLE = "It does not run by itself for this, so there is nothing to read. Take another step."
+      UNREADABLE = "It does not run by itself for this, so there is nothing to read. Pass it over."
 
       def self.registered(app)
         app.get("/api/v1/practice") { answer(practice_of(learner(word("by")))) }

@@ -77,7 +77,8 @@ function Row(props: { step: Step; number: number; trace: Trace; catalogue: Catal
       <div>
         <p className="font-semibold">
           {props.number}. {step.name}
-          {step.done && <span className="font-normal text-leaf"> {step.left ? `left out: ${step.left}` : "done"}</span>}
+          {step.done && !step.left && <span className="font-normal text-leaf"> done</span>}
+          {step.left && <span className="font-normal text-dim"> left out: {step.left}</span>}
         </p>
         {steps.length > 0 && <p className="text-[15px] text-dim">{steps.join(" ")}</p>}
         {hazards.length > 0 && <p className="text-[15px] text-rust">Mind: {hazards.join(", ").toLowerCase()}.</p>}

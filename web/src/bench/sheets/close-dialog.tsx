@@ -17,12 +17,12 @@ const WAYS = [
 ] as const;
 type Way = (typeof WAYS)[number]["id"];
 
-/** Ends a job otherwise than by proof: sound, handed on, or unproven, with its reason. */
-export function CloseDialog(props: { open: boolean; onOpenChange: (open: boolean) => void }) {
+/** Ends a job otherwise than by proof: sound, handed on, or unproven, with its reason. as: what it begins with */
+export function CloseDialog(props: { open: boolean; onOpenChange: (open: boolean) => void; as?: Way }) {
   const { job, add } = useDesk();
   const { repairs, machine, loose_ends: ends } = job.trace;
   const ways = WAYS.filter((way) => way.id !== "sound" || repairs.length === 0);
-  const [as, setAs] = useState<Way>(ways[0]?.id ?? "unproven");
+  const [as, setAs] = useState<Way>(props.as ?? ways[0]?.id ?? "unproven");
   const [reason, setReason] = useState("");
   const way = ways.find((one) => one.id === as);
   const told = reason.trim();

@@ -7,6 +7,7 @@ import { CloseDialog } from "../sheets/close-dialog";
 import { Fold } from "../../ui/fold";
 import { GROUP, minutesOf } from "../../words/states";
 import { useDesk } from "../desk";
+import { PassedOver } from "./pass-over";
 import { SymptomSearch } from "./symptom-search";
 
 /** The shop's fixed list, with what it wastes marked. */
@@ -94,6 +95,7 @@ export function Alternatives(props: {
           {next.lacking.map((row) => `${row.name} (${row.tools.join(", ")})`).join("; ")}.
         </p>
       )}
+      <PassedOver rows={next.passed_over} onPick={props.onPick} />
       {next.house.length > 0 && <HouseList next={next} onPick={props.onPick} />}
       {waiting.length > 0 && (
         <Fold className="mt-3 text-dim" title={`Held back by the order of work (${waiting.length})`}>

@@ -75,6 +75,16 @@ describe("a check", () => {
     expect(screen.getByText(/^40/)).toBeTruthy();
   });
 
+  it("is passed over with what is in the way, and only so", async () => {
+    const { sent, user } = panel();
+    await user.click(screen.getByRole("button", { name: "It cannot be done here" }));
+    const pass = screen.getByRole<HTMLButtonElement>("button", { name: "Pass it over" });
+    await user.type(screen.getByLabelText(/What is in the way/), "  ");
+    expect(pass.disabled).toBe(true);
+    await user.type(screen.getByLabelText(/What is in the way/), "the cover is riveted{Enter}");
+    expect(sent).toMatchObject([{ kind: "passed_over", data: { check: "pump-shot", reason: "the cover is riveted" } }]);
+  });
+
   it("is recorded as reported where somebody else has found it", async () => {
     const { sent, user } = panel();
     await user.click(screen.getByRole("button", { name: "Found by somebody else" }));

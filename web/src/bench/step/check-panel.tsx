@@ -16,6 +16,7 @@ import { firstPlace, PlaceChoice } from "./place-choice";
 import { minutesOf, STATE } from "../../words/states";
 import { useDesk } from "../desk";
 import { ItTook, useTook } from "./it-took";
+import { PassOver, PassUnreadable } from "./pass-over";
 import { Simulated } from "./simulated";
 
 /** One check: how to do it, what to watch out for, and its answers as large buttons or a number. */
@@ -115,6 +116,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
         disabled={!ready}
         ask={(id) => api.practiceLook(id, check.id)}
         onAnswer={({ outcomes, reading }) => record(reading ? { reading } : { outcomes })}
+        unreadable={<PassUnreadable check={check.id} />}
       />
       <h3 className="mt-4 mb-2 text-base">
         {check.reading
@@ -161,6 +163,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           />
         </label>
       </Fold>
+      <PassOver key={check.id} check={check.id} />
     </div>
   );
 }

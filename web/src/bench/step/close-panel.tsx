@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { entry } from "../../api/entries";
 import type { Suspect, Trace } from "../../api/types";
@@ -5,6 +6,7 @@ import { draftLike, storeDraft } from "../../jobs/intake/draft";
 import { useKeys } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { percent } from "../../words/percent";
+import { CloseDialog } from "../sheets/close-dialog";
 import { ProofList } from "./proof-list";
 import { useDesk } from "../desk";
 
@@ -16,16 +18,28 @@ export function ClosePanel() {
     storeDraft(draftLike(job, catalogue));
     void navigate("/new");
   };
+  const [closing, setClosing] = useState(false);
   const closed = job.trace.closing;
   const ends = closed ? [] : job.trace.loose_ends;
   // Nothing was repaired: it is sound as it came.
   const as = job.trace.repairs.length === 0 ? "sound" : "proven";
-  const close = () => void add(entry("close", { as }));
-  useKeys("The step", [["Enter", `Close as ${as}`, close]], closed === null && ends.length === 0);
+  const unshown = closed ? [] : notShown(job.trace);
+  const close = () => (unshown.length > 0 ? setClosing(true) : void add(entry("close", { as })));
+  const words = unshown.length > 0 ? "Close without proof" : `Close as ${as}`;
+  useKeys("The step", [["Enter", words, close]], closed === null && ends.length === 0);
   return (
     <div>
-      <p className="text-sm font-semibold text-leaf">{closed ? "Closed" : as === "sound" ? "Sound" : "Proven"}</p>
-      <h2 className="text-[1.7rem] leading-tight">{closed ? title(closed.as) : "Everything is shown to be right"}</h2>
+      <p className={`text-sm font-semibold ${unshown.length > 0 ? "text-fuel" : "text-leaf"}`}>
+        {closed ? "Closed" : unshown.length > 0 ? "Not proven" : as === "sound" ? "Sound" : "Proven"}
+      </p>
+      <h2 className="text-[1.7rem] leading-tight">
+        {closed
+          ? title(closed.as)
+          : unshown.length > 0
+            ? "Right, as far as it could be shown"
+            : "Everything is shown to be right"}
+      </h2>
+      {unshown.length > 0 && <p className="mt-1 text-dim">Not shown: {unshown.join(", ")}.</p>}
       {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}
       <h3 className="mt-4 text-lg">What was wrong</h3>
       <ul aria-label="What was wrong" className="mb-3">
@@ -45,9 +59,10 @@ export function ClosePanel() {
       )}
       {!closed && (
         <Button look="fuel" className="w-full" disabled={ends.length > 0} onClick={close} aria-keyshortcuts="Enter">
-          Close as {as}
+          {words}
         </Button>
       )}
+      <CloseDialog open={closing} onOpenChange={setClosing} as="unproven" />
       {closed && (
         <Button className="w-full" onClick={again}>
           New job on this machine
@@ -59,6 +74,12 @@ export function ClosePanel() {
       </p>
     </div>
   );
+}
+
+/** Names of what of the proof, or of the plan, could not be done. */
+function notShown({ proof, plan, repairs }: Trace): string[] {
+  const items = plan && repairs.length === 0 ? plan.steps : proof;
+  return items.filter((item) => !item.done).map((item) => item.name.replace(/\?$/, ""));
 }
 
 /** What this repair most likely mended, with its chance when the work began. */

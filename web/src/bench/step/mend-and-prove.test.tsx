@@ -143,6 +143,31 @@ describe("the end", () => {
     expect(sent).toEqual([]);
   });
 
+  it("does not call proven what could not be repeated: it closes without proof, with the reason", async () => {
+    const proof = [
+      { kind: "symptom", id: "hesitation", name: "Hesitation", done: true },
+      { kind: "check", id: "pump-shot", name: "Pump shot?", done: false },
+    ];
+    const { sent, user } = atDesk(<ClosePanel />, { job: job({ repairs, proof, minutes: 42 }) });
+    expect(screen.getByText("Not shown: Pump shot.")).toBeTruthy();
+    expect(screen.queryByText("Close as proven")).toBeNull();
+    fireEvent.keyDown(document.body, { key: "Enter" });
+    const dialog = within(screen.getByRole("dialog", { name: "Close it otherwise" }));
+    await user.type(dialog.getByRole("textbox"), "the cover is riveted");
+    await user.click(dialog.getByRole("button", { name: "Close as unproven" }));
+    expect(sent.map((one) => one.data)).toEqual([{ as: "unproven", reason: "the cover is riveted" }]);
+  });
+
+  it("says what of a plan could not be looked at", () => {
+    const steps = [
+      { id: "wet", kind: "check", name: "Where is it wet?", done: false, left: "the cowling is away" },
+      { id: "oil", kind: "task", name: "Oil the shaft.", done: true, left: null },
+    ];
+    atDesk(<ClosePanel />, { job: job({ plan: { id: "p", name: "Round", says: "", due: null, steps } }) });
+    expect(screen.getByText("Not shown: Where is it wet.")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Close without proof" })).toBeTruthy();
+  });
+
   it("begins the next job on this machine with what is known of it", async () => {
     const machine = {
       family: "car-one",

@@ -35,6 +35,7 @@ const next = (more: Record<string, unknown> = {}) => ({
   repairs: [],
   plan: [{ group: "running", steps: [option("vacuum", "Vacuum")] }],
   lacking: [],
+  passed_over: [],
   house: [],
   ...more,
 });
@@ -119,6 +120,16 @@ describe("other ways on", () => {
     await user.click(screen.getByLabelText("Not seen: Hesitation"));
     expect(sent).toMatchObject([{ kind: "symptom", data: { symptom: "hesitation", seen: "absent" } }]);
     expect(screen.queryByRole("searchbox")).toBeNull();
+  });
+
+  it("say what could not be done and why, and take it up again", async () => {
+    const { user } = card({
+      next: next({ passed_over: [{ id: "float-level", name: "Float level", entry: "4", reason: "It is glued." }] }),
+    });
+    await user.click(screen.getByText("Could not be done (1)"));
+    expect(screen.getByText("It is glued.")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /^Float level/ }));
+    expect(step().getByRole("heading", { name: "Float level" })).toBeTruthy();
   });
 
   it("say what is held back and why, what is passed over, and what the shop's list would waste", async () => {

@@ -60,6 +60,19 @@ describe("a simulated machine", () => {
     expect(sent).toHaveLength(0);
   });
 
+  it("is passed over where its engine gives nothing to read", async () => {
+    vi.spyOn(api, "practiceLook").mockRejectedValue(
+      problemOf(409, { type: "/problems/unreadable", title: "x", status: 409, detail: "It does not run." }),
+    );
+    const { sent, user } = looking();
+    expect(screen.queryByRole("button", { name: "Pass it over" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Do it, and see what it shows" }));
+    await user.click(await screen.findByRole("button", { name: "Pass it over" }));
+    expect(sent).toMatchObject([
+      { kind: "passed_over", data: { check: "jar", reason: "it does not run by itself for it" } },
+    ]);
+  });
+
   it("is brought back to its complaint when a repair is proven", async () => {
     vi.spyOn(api, "practiceAsk").mockResolvedValue({ answer: "no" });
     const item = { kind: "symptom", id: "misfire", name: "Irregular miss", done: false };

@@ -1,9 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { FlaskConical } from "lucide-react";
+import type { ReactNode } from "react";
 import { api } from "../../api/client";
+import { ApiError } from "../../api/problem";
 import { useKeys, useShown } from "../../keys/use-keys";
 import { Button } from "../../ui/button";
 import { useDesk } from "../desk";
+
+const UNREADABLE = "/problems/unreadable";
 
 /** In a practice: asks the hidden machine, and records what it shows. Nothing where the machine is a real one. */
 export function Simulated<T>(props: {
@@ -12,6 +16,8 @@ export function Simulated<T>(props: {
   disabled?: boolean;
   ask: (job: string) => Promise<T>;
   onAnswer: (answer: T) => void;
+  /** What can be done where it gives nothing to read. */
+  unreadable?: ReactNode;
 }) {
   const { job } = useDesk();
   const asked = useMutation({ mutationFn: () => props.ask(job.id), onSuccess: props.onAnswer });
@@ -26,9 +32,12 @@ export function Simulated<T>(props: {
         <FlaskConical size={18} aria-hidden /> {asked.isPending ? "..." : props.name}
       </Button>
       {asked.error && (
-        <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-2">
-          {asked.error.message}
-        </p>
+        <>
+          <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-2">
+            {asked.error.message}
+          </p>
+          {asked.error instanceof ApiError && asked.error.problem.type === UNREADABLE && props.unreadable}
+        </>
       )}
     </div>
   );

@@ -8,7 +8,7 @@ export function PlanCard() {
   const { job } = useDesk();
   const { plan } = job.trace;
   if (!plan) return null;
-  const next = plan.steps.find((step) => !step.done);
+  const next = plan.steps.find((step) => !step.done && !step.left);
   return (
     <Card aria-label="Plan" className="order-2 lg:order-none">
       <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 text-xl">

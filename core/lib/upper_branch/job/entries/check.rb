@@ -36,6 +36,7 @@ module UpperBranch
         def apply(job, data)
           check = job.machine.check(data["check"]) || job.catalogue.check(data["check"]) # known, or it would be lost
           reading = data["reading"] && (judged(job, check, data) or return)
+          job.passed_over.delete(check.id) # it could be done after all
           done_here(job, check, data) unless data["reported"]
           job.findings << finding(job, check, data["outcomes"], reading)
           fitted(job, check, data["outcomes"] || [])
