@@ -253,6 +253,14 @@ RSpec.describe "Practice on the simulated engine" do
       expect(described_class.new(CATALOGUE, hidden, done).to_h[:planned][:road]).not_to be_empty
     end
 
+    it "names no look that would only have shown the complaint again" do
+      open_plate = exercise("car-one", faults: { "plate-not-shut" => 0.8 })
+      done = worked(open_plate, seen("high-idle"), found("idle-speed", "high"), repaired("stop-too-fast"))
+      told = described_class.new(CATALOGUE, open_plate, done).to_h
+      expect(told[:road].first).to include(id: "idle-speed", bits: be < 1)
+      expect([told[:decisive], told[:missed][:id]]).to eq [nil, "plate-edge"]
+    end
+
     it "names a wrong repair, and does not count what was not found" do
       done = worked(one, repaired("stop-too-fast"))
       told = described_class.new(CATALOGUE, one, done).to_h

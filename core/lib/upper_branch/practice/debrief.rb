@@ -107,13 +107,29 @@ module UpperBranch
         best.slice(:entry, :id, :name, :bits).merge(steps: @machine.check(best[:id]).steps)
       end
 
-      # What would have decided it on this very machine, where nothing did.
+      # What would have decided it on this very machine, where nothing did: by what was known before anything was
+      # mended, since a look that only shows the complaint again tells nothing.
       def missed
         return if decisive
 
         left = @truth - mended
-        check = PlainSign.of(@machine, left.empty? ? @truth : left) { |one| patient.shows?(one) }
+        check = PlainSign.of(@machine, left.empty? ? @truth : left) { |one| patient.shows?(one) && decides?(one) }
         check && { id: check.id, name: check.name, steps: check.steps }
+      end
+
+      def decides?(check)
+        entry = { "id" => "tried", "kind" => "check",
+                  "data" => { "check" => check.id, "outcomes" => patient.answer(check) } }
+        Learning::LookWorth.new(before_repairs.with(entry), @truth).bits("tried") >= DECIDES
+      rescue Invalid
+        false
+      end
+
+      def before_repairs
+        @before_repairs ||= begin
+          kept = @job.live.take_while { |entry| entry.kind != "repair" }.map(&:id)
+          Job.new(@catalogue, @job.entries.select { |row| kept.include?(row["id"]) }, record: true)
+        end
       end
 
       def patient = @patient ||= @exercise.patient
