@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
 import { fireEvent, screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
+import { entry } from "../../api/entries";
 import type { CheckOption } from "../../api/types";
+import type { Parcel } from "../../outbox/types";
 import { atDesk } from "../../testing/desk";
 import { catalogue, check, job } from "../../testing/render";
 import { CheckPanel } from "./check-panel";
@@ -83,6 +85,14 @@ describe("a check", () => {
     expect(pass.disabled).toBe(true);
     await user.type(screen.getByLabelText(/What is in the way/), "the cover is riveted{Enter}");
     expect(sent).toMatchObject([{ kind: "passed_over", data: { check: "pump-shot", reason: "the cover is riveted" } }]);
+  });
+
+  it("is passed over once, however long that takes to be stored", () => {
+    const made = entry("passed_over", { check: "pump-shot", reason: "riveted" });
+    const parcels = [{ content: { kind: "entry", entry: made } }] as unknown as Parcel[];
+    atDesk(<CheckPanel check={shot} option={null} reason={null} />, { job: job({ machine: machine() }), parcels });
+    expect(screen.getByText(/once that is stored/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "It cannot be done here" })).toBeNull();
   });
 
   it("is recorded as reported where somebody else has found it", async () => {

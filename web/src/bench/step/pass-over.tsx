@@ -7,7 +7,13 @@ import { useDesk } from "../desk";
 
 /** A check that cannot be done on this machine: with the reason it is passed over until the next repair. */
 export function PassOver({ check }: { check: string }) {
-  const { add } = useDesk();
+  const { add, parcels } = useDesk();
+  const waiting = parcels.some(
+    ({ content }) =>
+      content.kind === "entry" && content.entry.kind === "passed_over" && content.entry.data.check === check,
+  );
+  if (waiting)
+    return <p className="py-2 text-sm text-dim">Passed over. What comes instead is asked for once that is stored.</p>;
   return (
     <Fold className="text-sm text-dim" title="It cannot be done here">
       <ReasonForm
