@@ -55,6 +55,13 @@ module UpperBranch
         refuse("kind", "This job is closed: strike out the closing entry to go on") if job.closed?
       end
 
+      # The check this entry names, of the job's own machine.
+      def check_here(job)
+        id = data["check"]
+        job.machine.check(id) or
+          refuse("check", unknown("check", id, job.catalogue.check(id), job.machine.checks.map(&:id)))
+      end
+
       # Why an id is not known here. elsewhere: whether another machine has it
       def unknown(what, id, elsewhere, allowed)
         if elsewhere

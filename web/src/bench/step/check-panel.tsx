@@ -163,7 +163,7 @@ export function CheckPanel(props: { check: Check; option: CheckOption | null; re
           />
         </label>
       </Fold>
-      <PassOver key={check.id} check={check.id} />
+      <PassOver check={check.id} />
     </div>
   );
 }

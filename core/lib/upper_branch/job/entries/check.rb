@@ -17,8 +17,7 @@ module UpperBranch
         def admit(job)
           open_job(job)
           settled(job)
-          check = job.machine.check(data["check"]) or refuse("check", nowhere(job))
-          Answer.new(job, check, data).admit
+          Answer.new(job, check_here(job), data).admit
         end
 
         def surviving(job, names)
@@ -66,11 +65,6 @@ module UpperBranch
           return if check.fits.empty? || Array(data["outcomes"]) == first.words
 
           refuse("outcomes", "It was found before: #{first.says(job.catalogue)}. Was that wrong? Strike it out first")
-        end
-
-        def nowhere(job)
-          id = data["check"]
-          unknown("check", id, job.catalogue.check(id), job.machine.checks.map(&:id))
         end
 
         def done_here(job, check, data)

@@ -9,9 +9,7 @@ module UpperBranch
       class PassedOver < Entry
         def admit(job)
           open_job(job)
-          job.machine.check(data["check"]) or
-            refuse("check", unknown("check", data["check"], job.catalogue.check(data["check"]),
-                                    job.machine.checks.map(&:id)))
+          check_here(job)
           refuse("reason", "Say why it could not be done") if data["reason"].to_s.strip.empty?
         end
 
