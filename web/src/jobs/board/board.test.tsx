@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import { ApiError } from "../../api/problem";
@@ -69,6 +69,36 @@ describe("the board", () => {
     expect(titles()).toEqual(["Job a"]);
     await user.type(screen.getByRole("searchbox"), " zeppelin");
     expect(screen.getByText("No job has all of these words.")).toBeTruthy();
+  });
+
+  it("fetches on when its end is near, though the board was asked anew in that very moment", async () => {
+    // A browser tells once of each that begins to be watched, and then only when it comes or goes.
+    const told: (() => void)[] = [];
+    vi.stubGlobal(
+      "IntersectionObserver",
+      class {
+        constructor(private readonly tell: (rows: { isIntersecting: boolean }[]) => void) {}
+        observe() {
+          told.push(() => this.tell([{ isIntersecting: true }]));
+        }
+        disconnect() {}
+      },
+    );
+    const tell = () => told.splice(0).forEach((one) => one());
+    vi.spyOn(api, "board").mockImplementation(({ from, state }) =>
+      Promise.resolve(state ? boardPage([]) : from ? boardPage([job("b")]) : boardPage([job("a")], [], 1)),
+    );
+    const { client } = draw(<Board />);
+    await screen.findByText("Job a");
+    await act(async () => {
+      tell();
+      await client.invalidateQueries({ queryKey: ["jobs"] });
+    });
+    await waitFor(() => {
+      act(tell);
+      expect(screen.getByText("Job b")).toBeTruthy();
+    });
+    vi.unstubAllGlobals();
   });
 
   it("shows how long what was put aside still takes", async () => {

@@ -101,12 +101,15 @@ export function Board() {
   );
 }
 
-/** The next page, fetched when its place comes near. */
+/**
+ * The next page, fetched when its place comes near. Watched anew with every answer: where the board was asked anew in the moment the page
+ * was, that page never came, and it has not been seen to come near again.
+ */
 function More({ query }: { query: ReturnType<typeof useBoard>["query"] }) {
   const busy = query.isFetchingNextPage;
   const more = () => void query.fetchNextPage();
   return (
-    <WhenSeen key={String(busy)} onSeen={() => !busy && !query.isFetchNextPageError && more()}>
+    <WhenSeen key={`${busy} ${query.dataUpdatedAt}`} onSeen={() => !busy && !query.isFetchNextPageError && more()}>
       <Button look="quiet" className="w-full" disabled={busy} onClick={more}>
         {busy ? "Fetching more ..." : query.isFetchNextPageError ? "It did not come. Try again" : "More"}
       </Button>
