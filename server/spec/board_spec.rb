@@ -122,7 +122,7 @@ RSpec.describe "The board over HTTP" do
         entry("check", check: "pump-shot", outcomes: ["weak"])
       )
     expect(get_json("/api/v1/jobs/#{id}")["trace"]["put_back"].first).to include(
-      "check" => "pump-shot",
+      "checks" => [{ "id" => "pump-shot", "name" => "Pump shot" }],
       "items" => ["air cleaner"]
     )
     post_json "/api/v1/jobs/#{id}/entries", { version: 4, entries: [entry("put_back", check: "pump-shot")] }

@@ -200,7 +200,7 @@ module UpperBranch
 
     # Names of what is still off: parts, and what checks took off.
     def loose_ends
-      parts.select(&:off?).map(&:name) + loose.flat_map { |id| @catalogue.check(id).puts_back }
+      parts.select(&:off?).map(&:name) + loose.flat_map { |id| @catalogue.check(id).puts_back }.uniq
     end
 
     def inspect = "#<Job #{@entries.size} entries>"

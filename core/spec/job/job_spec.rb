@@ -121,9 +121,19 @@ RSpec.describe UpperBranch::Job do
     let(:shot) { job("car-one", seen("hesitation"), stands(engine: "warm"), found("pump-shot", "weak")) }
 
     it "stays on the list until it is ticked as back on" do
-      expect(trace(shot)[:put_back]).to eq [{ check: "pump-shot", name: "Pump shot", items: ["air cleaner"] }]
+      expect(trace(shot)[:put_back]).to eq [
+        { checks: [{ id: "pump-shot", name: "Pump shot" }], items: ["air cleaner"] }
+      ]
       back = shot.with({ "id" => "9", "kind" => "put_back", "data" => { "check" => "pump-shot" } })
       expect(trace(back)[:put_back]).to be_empty
+    end
+
+    it "names a thing once, whatever number of checks took it off" do
+      both = add(add(shot, found("line-flow", "ample")), found("booster-dry", "dry"))
+      expect(trace(both)[:put_back].map { |row| [row[:checks].map { |check| check[:id] }, row[:items]] }).to eq [
+        [["line-flow"], ["fuel line, leak check"]], [%w[pump-shot booster-dry], ["air cleaner"]]
+      ]
+      expect(both.loose_ends).to eq ["air cleaner", "fuel line, leak check"]
     end
 
     it "cannot be ticked when nothing is off" do

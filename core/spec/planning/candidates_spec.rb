@@ -21,6 +21,16 @@ RSpec.describe UpperBranch::Planning::Candidates do
     expect(ids(seen("hesitation"), stands(engine: "warm"), found("pump-shot", "bowl-not-full"))).to include("pump-shot")
   end
 
+  # Common practice, no source: with the cap open one repeats a flow and compares.
+  it "repeats a flow with the cap open only after the flow was timed" do
+    flow = found("line-flow", "short-at-tank-outlet")
+    before, after =
+      [[], [flow]].map do |done|
+        described_class.new(job("car-one", seen("fade-wot"), *done)).all.find { |one| one.check.id == "cap-vent" }
+      end
+    expect([before.record.id, after.record, before.total - after.total]).to eq ["line-flow", nil, 5]
+  end
+
   it "turns a screw only after its turns were counted" do
     before = described_class.new(job("car-one", seen("rough-idle"))).all.find { |one| one.check.id == "mixture-sweep" }
     expect(before.record.id).to eq "screw-count"

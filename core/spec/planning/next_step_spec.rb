@@ -16,6 +16,16 @@ RSpec.describe UpperBranch::Planning::NextStep do
     expect(step[:reason]).not_to be_empty
   end
 
+  it "says that a check tells the most only where it does" do
+    row = Struct.new(:gain, :rate)
+    rows = [row.new(1.2, 0.1), row.new(0.5, 0.25), row.new(0.1, 0.03)]
+    said = rows.map { |one| UpperBranch::Planning::Words.merit(one, rows) }
+    expect(said).to eq ["it tells the most", "it tells the most for its minutes", "it is the quickest way on"]
+    step = next_step(job("car-one", seen("hesitation"), *answers, **old))
+    told = step[:alternatives].reject { |row| row[:waits] }.map { |row| row[:gain] }
+    expect(step[:reason].include?("tells the most:")).to be(told.all? { |gain| gain <= step[:check][:gain] })
+  end
+
   it "clears spark and supply before the carburetor is opened, and says so" do
     flooding =
       job(

@@ -3274,6 +3274,10 @@ export interface components {
             /** @description what it shows, in words */
             shows: string | null;
         };
+        StillOff: {
+            checks: components["schemas"]["Named"][];
+            items: string[];
+        };
         PartOff: {
             entry: string;
             part: string | null;
@@ -4024,12 +4028,8 @@ export interface components {
                 danger: string[];
             };
             waiting: components["schemas"]["Waiting"];
-            /** @description what checks took off and nobody has ticked as back on */
-            put_back: {
-                check: string;
-                name: string;
-                items: string[];
-            }[];
+            /** @description what checks took off and nobody has ticked as back on; checks that took off the same stand in one row */
+            put_back: components["schemas"]["StillOff"][];
             /** @description names of what is still off; nothing is proven until it is back on */
             loose_ends: string[];
             cleared: components["schemas"]["ClearedRow"][];

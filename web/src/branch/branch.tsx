@@ -1,10 +1,8 @@
 import type { Catalogue, Trace } from "../api/types";
 import { lower } from "../words/lower";
 import { percent } from "../words/percent";
-import { drawBranch, HEIGHT, lineAt, partAt, WIDTH, type Limb } from "./geometry";
+import { drawBranch, HEIGHT, lineAt, partAt, partNamed, WIDTH, type Limb } from "./geometry";
 import { useTweened } from "./tween";
-
-const NAMED = 5;
 
 /**
  * The live branch. Limbs move to a new answer within 350 ms. A limb can be opened (click, Enter or space); opened again it is
@@ -17,16 +15,10 @@ export function Branch(props: {
   onChoose: (circuit: string | null) => void;
 }) {
   const drawing = drawBranch(useTweened(props.trace), props.circuits);
-  const named = new Set(
-    [...drawing.limbs]
-      .sort((a, b) => b.probability - a.probability)
-      .slice(0, NAMED)
-      .map((limb) => limb.id),
-  );
   return (
     <>
       <svg
-        viewBox={`0 12 ${WIDTH} ${HEIGHT - 34}`}
+        viewBox={`0 ${drawing.box.top} ${WIDTH} ${drawing.box.height}`}
         className="h-auto w-full select-none"
         role="group"
         aria-label="Branch: suspicion by circuit"
@@ -37,7 +29,6 @@ export function Branch(props: {
           <LimbView
             key={limb.id}
             limb={limb}
-            named={named.has(limb.id)}
             chosen={props.chosen === limb.id}
             where={placesOf(props.trace, limb.twigs[0]?.id)}
             onChoose={() => props.onChoose(props.chosen === limb.id ? null : limb.id)}
@@ -51,18 +42,17 @@ export function Branch(props: {
 
 function LimbView({
   limb,
-  named,
   chosen,
   where,
   onChoose,
 }: {
   limb: Limb;
-  named: boolean;
   chosen: boolean;
   /** Where its leading part was found at fault, of several. */
   where: string;
   onChoose: () => void;
 }) {
+  const part = partNamed(limb);
   const tone = limb.withered ? "fill-line stroke-line" : "fill-fuel stroke-fuel";
   return (
     <g
@@ -91,8 +81,8 @@ function LimbView({
         paintOrder="stroke"
         strokeWidth="4"
         strokeLinejoin="round"
-        className={`stroke-sheet font-display ${named && !limb.withered ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
-        fontSize={named && !limb.withered ? 16 : 13.5}
+        className={`stroke-sheet font-display ${limb.leading ? "fill-ink font-semibold" : "fill-dim"} ${chosen ? "underline" : ""} group-hover:underline`}
+        fontSize={limb.leading ? 16 : 13.5}
       >
         {limb.lines.map((line, i) => (
           <tspan key={line} x={limb.label.x} y={limb.label.y + lineAt(i, limb.lines.length, limb.up)}>
@@ -101,9 +91,9 @@ function LimbView({
         ))}
         {!limb.withered && <tspan className="fill-fuel"> {percent(limb.probability)}</tspan>}
       </text>
-      {named && limb.twigs[0] && limb.probability > 0.15 && (
+      {part && (
         <text x={limb.label.x} y={partAt(limb)} textAnchor="middle" className="fill-dim" fontSize="13">
-          {limb.twigs[0].name}
+          {part.name}
           {where && <tspan className="fill-fuel font-semibold"> {where}</tspan>}
         </text>
       )}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Suspect, Trace } from "../api/types";
-import { drawBranch, HEIGHT, lineAt, tapered, WIDTH, wrapped, type Limb } from "./geometry";
+import { drawBranch, HEIGHT, lineAt, partAt, partNamed, tapered, WIDTH, wrapped, type Limb } from "./geometry";
 
 const CIRCUITS = [
   "supply",
@@ -55,16 +55,25 @@ describe("the branch", () => {
     expect(Math.abs((supply?.tip.y ?? 0) - HEIGHT / 2)).toBeGreaterThan(Math.abs((vent?.tip.y ?? 0) - HEIGHT / 2));
   });
 
-  it("lays no label on another, even with everything suspected", () => {
-    const drawn = limbs(Object.fromEntries(CIRCUITS.map(({ id }, i) => [id, 0.3 + i / 40])));
-    for (const one of drawn) {
-      for (const other of drawn) {
-        if (one === other) continue;
-        for (const upper of linesOf(one)) {
-          for (const lower of linesOf(other)) {
-            const apartX = Math.abs(one.label.x - other.label.x) >= (upper.text.length + lower.text.length) * 3.4;
-            const apartY = Math.abs(upper.y - lower.y) >= 16;
-            expect(apartX || apartY, `${upper.text} and ${lower.text}`).toBe(true);
+  it("lays no writing on another, even with everything suspected", () => {
+    const everything = Object.fromEntries(CIRCUITS.map(({ id }, i) => [id, 0.3 + i / 40]));
+    const leading = CIRCUITS.map(({ id }) => ({
+      id,
+      part: id,
+      part_name: "Transfer slot or holes",
+      circuit: id,
+      blame: 0.2,
+    }));
+    for (const drawn of [limbs(everything), limbs(everything, leading)]) {
+      for (const one of drawn) {
+        for (const other of drawn) {
+          if (one === other) continue;
+          for (const upper of linesOf(one)) {
+            for (const lower of linesOf(other)) {
+              const apartX = Math.abs(one.label.x - other.label.x) >= upper.half + lower.half;
+              const apartY = Math.abs(upper.y - lower.y) >= 16;
+              expect(apartX || apartY, `${upper.text} and ${lower.text}`).toBe(true);
+            }
           }
         }
       }
@@ -85,6 +94,22 @@ describe("the branch", () => {
     for (const limb of limbs({ supply: 0.9, "leak-out": 0.9 })) {
       expect(limb.label.x).toBeGreaterThan(0);
       expect(limb.label.x).toBeLessThan(WIDTH);
+    }
+  });
+
+  it("keeps every line of writing inside the drawing's height, the part's name too", () => {
+    const part = (circuit: string) => ({ id: circuit, part: circuit, part_name: "Transfer slot", circuit, blame: 0.9 });
+    const alone = CIRCUITS.map(({ id }) => [id]);
+    const beside = CIRCUITS.slice(2).map(({ id }, i) => [id, CIRCUITS[i]?.id ?? ""]);
+    for (const suspected of [...alone, ...beside, CIRCUITS.map(({ id }) => id)]) {
+      const blame = Object.fromEntries(suspected.map((id) => [id, 0.99]));
+      const { limbs: drawn, box } = drawBranch(trace(blame, suspected.map(part)), CIRCUITS);
+      for (const limb of drawn) {
+        for (const { y } of linesOf(limb)) {
+          expect(y - 13, `${limb.name} beside ${suspected.join(", ")}`).toBeGreaterThanOrEqual(box.top);
+          expect(y + 4, `${limb.name} beside ${suspected.join(", ")}`).toBeLessThanOrEqual(box.top + box.height);
+        }
+      }
     }
   });
 
@@ -113,8 +138,17 @@ describe("the branch", () => {
   });
 });
 
-const linesOf = (limb: Limb) =>
-  limb.lines.map((text, i) => ({ text, y: limb.label.y + lineAt(i, limb.lines.length, limb.up) }));
+const linesOf = (limb: Limb) => {
+  const part = partNamed(limb);
+  return [
+    ...limb.lines.map((text, i) => ({
+      text,
+      half: text.length * 3.4,
+      y: limb.label.y + lineAt(i, limb.lines.length, limb.up),
+    })),
+    ...(part ? [{ text: part.name, half: part.name.length * 3.2, y: partAt(limb) }] : []),
+  ];
+};
 
 describe("a tapered stroke", () => {
   it("is a closed outline as wide at its ends as asked", () => {

@@ -15,6 +15,8 @@ export type Limb = {
   name: string;
   probability: number;
   withered: boolean;
+  /** One of the few most suspected: written large. */
+  leading: boolean;
   path: string;
   tip: Point;
   /** Where the last line of the label stands, above; the first, below. */
@@ -25,12 +27,21 @@ export type Limb = {
   twigs: Twig[];
 };
 export type Point = { x: number; y: number };
-export type BranchDrawing = { trunk: string; limbs: Limb[] };
+export type BranchDrawing = { trunk: string; limbs: Limb[]; box: Box };
+/** What of the height is shown: always the same, but where labels gave way beyond it. */
+export type Box = { top: number; height: number };
 
 const WITHERED = 0.03;
 const TRUNK_Y = HEIGHT / 2;
+const LEADING = 5;
 const TWIG_FROM = 0.05;
+const PART_FROM = 0.15;
 const LINE = 16;
+/** What a line of writing takes above and below where it stands. */
+const ABOVE = 13;
+const BELOW = 5;
+/** As much of the height as one limb alone can take. */
+const USUAL = { top: 12, bottom: 404 };
 const LONGEST_LINE = 16;
 /** How far a label may stand aside from its limb's tip. */
 const ASIDE = [0, 8, -8, 16, -16, 24, -24];
@@ -42,8 +53,18 @@ export function drawBranch(trace: Shares, circuits: { id: string; name: string }
   const limbs = standing.map((circuit, i) =>
     limb(circuit, share.get(circuit.id) ?? 0, 44 + i * step, i % 2 === 0, trace.faults),
   );
+  const ranked = limbs.filter((limb) => !limb.withered).sort((a, b) => b.probability - a.probability);
+  for (const limb of ranked.slice(0, LEADING)) limb.leading = true;
   placeLabels(limbs);
-  return { trunk: trunk(), limbs };
+  return { trunk: trunk(), limbs, box: box(limbs) };
+}
+
+/** Labels that gave way outward are shown whole: the drawing grows by as much. */
+function box(limbs: Limb[]): Box {
+  const lines = limbs.flatMap(lettering).map((line) => line.y);
+  const top = Math.min(USUAL.top, ...lines.map((y) => y - ABOVE));
+  const bottom = Math.max(USUAL.bottom, ...lines.map((y) => y + BELOW));
+  return { top, height: bottom - top };
 }
 
 /** A line of writing: its middle, and half its length. */
@@ -59,14 +80,12 @@ function placeLabels(limbs: Limb[]): void {
     while (!places.some((x) => free({ ...limb, label: { x, y: limb.label.y } }, taken)))
       limb.label.y += limb.up ? -4 : 4;
     limb.label.x = places.find((x) => free({ ...limb, label: { x, y: limb.label.y } }, taken)) ?? at;
-    taken.push(...written(limb));
-    const part = limb.twigs[0];
-    if (part && limb.probability > 0.15) taken.push({ x: limb.label.x, y: partAt(limb), half: part.name.length * 3.2 });
+    taken.push(...lettering(limb));
   }
 }
 
 function free(limb: Limb, taken: Line[]): boolean {
-  return written(limb).every((line) => !taken.some((row) => touch(row, line)));
+  return lettering(limb).every((line) => !taken.some((row) => touch(row, line)));
 }
 
 /** The lines of a limb's label where they stand now; the share comes after the last. */
@@ -79,6 +98,17 @@ function written({ lines, label, up, withered }: Limb): Line[] {
       half: withered ? text.length * 3.2 : text.length * 3.7 + (last ? 22 : 2),
     };
   });
+}
+
+/** The label's lines and the part named under them. */
+function lettering(limb: Limb): Line[] {
+  const part = partNamed(limb);
+  return [...written(limb), ...(part ? [{ x: limb.label.x, y: partAt(limb), half: part.name.length * 3.2 }] : [])];
+}
+
+/** The leading part, of a limb suspected enough that it is named under the label. */
+export function partNamed({ leading, twigs, probability }: Limb): Twig | undefined {
+  return leading && probability > PART_FROM ? twigs[0] : undefined;
 }
 
 /** How far a line of a label stands from the label's place. */
@@ -138,6 +168,7 @@ function limb(
     ...circuit,
     probability,
     withered,
+    leading: false,
     up,
     tip,
     lines: wrapped(circuit.name),

@@ -5,8 +5,8 @@ module UpperBranch
     # Checks that could be done on this machine from here: fitted, not yet done or passed over since the last repair,
     # their condition met, reachable, and not destroyed by what has been repaired.
     class Candidates
-      # record: a check that must come before it (a record before a screw is turned), or nil; its minutes are paid with
-      # it.
+      # record: a check that must come before it (a record before a screw is turned, the flow before the flow with the
+      # cap open), or nil; its minutes are paid with it.
       Candidate = Struct.new(:check, :minutes, :travel, :state, :code, :record, keyword_init: true) do
         def total = minutes + travel
       end

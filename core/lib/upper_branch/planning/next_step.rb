@@ -160,11 +160,11 @@ module UpperBranch
         exhausted
       end
 
-      # What a check would disturb is recorded before it.
+      # What a check would disturb is recorded before it; what it is compared with is looked at before it.
       def record_first(option)
         candidate = ranking.candidates.find { |one| one.check == option.candidate.record } or return
-        says = "#{option.check.name} comes next, and disturbs it: record it first."
-        [:check, ranking.option_of(candidate), says]
+        why = candidate.check.records? ? "disturbs it: record it first" : "goes by it: this first"
+        [:check, ranking.option_of(candidate), "#{option.check.name} comes next, and #{why}."]
       end
 
       # The repair to weigh against looking further: likely enough, and not work that wants a proof nobody can give.
@@ -232,7 +232,7 @@ module UpperBranch
           return "#{ranking.overridden[:says]} So this comes before: #{ranking.overridden[:check].name.downcase}."
         end
 
-        Words.check(@posterior, option)
+        Words.check(@posterior, option, open_options)
       end
     end
   end

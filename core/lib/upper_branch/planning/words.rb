@@ -6,14 +6,22 @@ module UpperBranch
     module Words
       module_function
 
-      # "3 min, and it tells the most: "weak" would point to pump cup hard or shrunk."
-      def check(posterior, option)
-        said = "#{option.candidate.total.round} min, and it tells the most"
+      # "3 min, and it tells the most: "weak" would point to pump cup hard or shrunk." open: the Options to choose from
+      def check(posterior, option, open)
+        said = "#{option.candidate.total.round} min, and #{merit(option, open)}"
         word, fault = accused(posterior, option)
         return "#{said}." unless fault
 
         name = fault.name[0].downcase + fault.name[1..]
         "#{said}: \"#{option.check.outcomes[word].downcase}\" would point to #{name}."
+      end
+
+      # What speaks for it. The best has the least expected minutes to the proof; often, not always, it tells the most.
+      def merit(option, open)
+        return "it tells the most" if open.all? { |other| other.gain <= option.gain }
+        return "it tells the most for its minutes" if open.all? { |other| other.rate <= option.rate }
+
+        "it is the quickest way on"
       end
 
       # repair: Lookahead::Repair; best: Option of the best check, or nil

@@ -149,12 +149,17 @@ module UpperBranch
         { read: @job.cautions.uniq, danger: @job.closed? ? [] : danger.uniq }
       end
 
-      # What checks took off and nobody has ticked as back on.
+      # What checks took off and nobody has ticked as back on. Checks that took off the same stand in one row.
       def put_back
-        @job
-          .loose
-          .map { |id| @job.catalogue.check(id) }
-          .map { |check| { check: check.id, name: check.name, items: check.puts_back } }
+        checks = @job.loose.map { |id| @job.catalogue.check(id) }
+        rows =
+          checks.reduce([]) do |apart, check|
+            same, apart = apart.partition { |row| row.flat_map(&:puts_back).intersect?(check.puts_back) }
+            [*apart, [*same.flatten, check]]
+          end
+        rows.map do |row|
+          { checks: row.map { |check| { id: check.id, name: check.name } }, items: row.flat_map(&:puts_back).uniq }
+        end
       end
 
       def repairs

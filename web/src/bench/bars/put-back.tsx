@@ -16,10 +16,10 @@ export function PutBack() {
       <h2 className="text-base">Still off:</h2>
       {rows.map((row) => (
         <Button
-          key={row.check}
+          key={row.checks[0]?.id}
           className="text-[15px]"
-          onClick={() => void add(entry("put_back", { check: row.check }))}
-          aria-label={`Back on: ${row.items.join(", ")} (${row.name})`}
+          onClick={() => void add(...row.checks.map((check) => entry("put_back", { check: check.id })))}
+          aria-label={`Back on: ${row.items.join(", ")} (${row.checks.map((check) => check.name).join(", ")})`}
         >
           <Check size={18} aria-hidden /> {row.items.join(", ")}
         </Button>

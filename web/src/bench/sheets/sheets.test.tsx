@@ -121,10 +121,13 @@ describe("putting a job aside", () => {
 
 describe("what a check took off", () => {
   it("stands until it is ticked", async () => {
-    const rows = [{ check: "pump-shot", name: "Pump shot", items: ["air cleaner"] }];
-    const { sent, user } = atDesk(<PutBack />, { job: job({ put_back: rows }) });
-    await user.click(screen.getByRole("button", { name: "Back on: air cleaner (Pump shot)" }));
-    expect(sent[0]).toMatchObject({ kind: "put_back", data: { check: "pump-shot" } });
+    const checks = [
+      { id: "pump-shot", name: "Pump shot" },
+      { id: "booster-dry", name: "Booster dry at idle" },
+    ];
+    const { sent, user } = atDesk(<PutBack />, { job: job({ put_back: [{ checks, items: ["air cleaner"] }] }) });
+    await user.click(screen.getByRole("button", { name: "Back on: air cleaner (Pump shot, Booster dry at idle)" }));
+    expect(sent).toMatchObject(checks.map(({ id }) => ({ kind: "put_back", data: { check: id } })));
   });
 
   it("is silent when nothing is off", () => {
