@@ -220,8 +220,17 @@ RSpec.describe "Practice on the simulated engine" do
       expect([told[:found], told[:house], told[:circuits]]).to match [true, be_positive, { "air" => true }]
     end
 
+    it "tells a look that told nothing from one that spoke against what was wrong" do
+      done = worked(one, found("filter", "clean"), found("linkage", "seats"))
+      told = described_class.new(CATALOGUE, one, done).to_h[:road].to_h { |row| [row[:id], row[:says]] }
+      expect(told).to include("filter" => "wasted", "linkage" => "against")
+    end
+
     it "says so where what comes and goes was taken for mended" do
       close = ["close", { "as" => "proven" }]
+      expect([one, exercise("car-one", level: "intermittent", faults: one.faults)].map do |exercise|
+        described_class.new(CATALOGUE, exercise, worked(exercise)).comes_and_goes?
+      end).to eq [false, true]
       said = %w[plain intermittent].map do |level|
         sticky = exercise("car-one", level: level, faults: { "linkage-sticks" => 0.9 })
         [["stop-too-fast"], ["linkage-sticks"]].map do |repairs|

@@ -1486,7 +1486,7 @@ export interface components {
             minutes?: number;
             bits?: number | null;
             /** @enum {string|null} */
-            says?: "wasted" | "wrong" | "wiped" | "unproven" | null;
+            says?: "wasted" | "against" | "wrong" | "wiped" | "unproven" | null;
         };
         PracticeDebrief: {
             truth: {
@@ -1499,6 +1499,8 @@ export interface components {
                 mended: boolean;
             }[];
             found: boolean;
+            /** @description whether a look met it was luck, the planner's too */
+            comes_and_goes: boolean;
             /** @description where it was closed as proven with the fault still in */
             fooled?: string | null;
             minutes: number;

@@ -46,16 +46,22 @@ export function DebriefPage() {
       </div>
       <div className="mt-3 grid items-start gap-3 lg:grid-cols-2">
         <Road title="The road you took" steps={debrief.road} />
-        <Road title="The planner's road" steps={debrief.planned.road} />
+        <Road
+          title="The planner's road"
+          steps={debrief.planned.road}
+          end={debrief.planned.referred ? "Handed on with what is cleared and what is left." : ""}
+        />
       </div>
     </>
   );
 }
 
+const HANDED_ON = "The planner, which handed it on";
+
 function Minutes({ debrief }: { debrief: Told }) {
   const rows = [
     [debrief.found ? "You" : "You, and not found", debrief.minutes],
-    ["The planner, to the proof", debrief.planned.minutes],
+    [debrief.planned.referred ? HANDED_ON : "The planner, to the proof", debrief.planned.minutes],
     ["The shop's list, to the fault", debrief.house],
   ] as const;
   const most = Math.max(...rows.map(([, minutes]) => minutes), 1);
@@ -72,6 +78,9 @@ function Minutes({ debrief }: { debrief: Told }) {
           </li>
         ))}
       </ul>
+      {debrief.comes_and_goes && (
+        <p className="mt-1 text-dim">It comes and goes: whether a look meets it is luck, yours and the planner's.</p>
+      )}
     </Card>
   );
 }

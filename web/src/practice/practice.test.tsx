@@ -43,9 +43,12 @@ const debrief = (row: Partial<Debrief> = {}): Debrief => ({
     },
   ],
   found: true,
+  comes_and_goes: false,
   minutes: 22,
   road: [
     { entry: "1", kind: "check", id: "filter", name: "In-line filter", minutes: 3, bits: 0.01, says: "wasted" },
+    { entry: "4", kind: "check", id: "idle-speed", name: "Idle speed", minutes: 2, bits: -0.3, says: "against" },
+    { entry: "5", kind: "check", id: "spark", name: "Spark", minutes: 4, bits: -0.01, says: "wasted" },
     { entry: "2", kind: "check", id: "linkage", name: "Throttle snaps back", minutes: 3, bits: 4.2, says: null },
     { entry: "3", kind: "repair", id: "f", name: "Free the linkage", minutes: 8, bits: null, says: null },
   ],
@@ -234,9 +237,27 @@ describe("a debrief", () => {
       within(road)
         .getAllByRole("listitem")
         .map((row) => row.textContent),
-    ).toEqual(["In-line filtertold nothing0.0 bits3 min", "Throttle snaps back4.2 bits3 min", "Free the linkage8 min"]);
+    ).toEqual([
+      "In-line filtertold nothing0.0 bits3 min",
+      "Idle speedspoke against what was wrong-0.3 bits2 min",
+      "Sparktold nothing0.0 bits4 min",
+      "Throttle snaps back4.2 bits3 min",
+      "Free the linkage8 min",
+    ]);
     expect(screen.getByRole("region", { name: "What decided it" }).textContent).toContain("4.2 bits");
     expect(screen.getByRole("region", { name: "Minutes" }).textContent).toContain("18 min");
+  });
+
+  it("says where the planner handed it on, and that luck had its part in what comes and goes", async () => {
+    const planned = { ...debrief().planned, minutes: 117, referred: true };
+    const told = vi.spyOn(api, "practiceOfJob");
+    const over = { learner: "", level: "intermittent", ended: "x" };
+    told.mockResolvedValue({ ...over, debrief: debrief({ planned, comes_and_goes: true }) });
+    open("/jobs/j1/debrief");
+    const minutes = await screen.findByRole("region", { name: "Minutes" });
+    expect(minutes.textContent).toContain("The planner, which handed it on117 min");
+    expect(minutes.textContent).toContain("whether a look meets it is luck");
+    expect(screen.getByRole("region", { name: "The planner's road" }).textContent).toContain("Handed on");
   });
 
   it("says that nothing told, where nothing did; and that it is not over while it is not", async () => {

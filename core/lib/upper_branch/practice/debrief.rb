@@ -23,8 +23,9 @@ module UpperBranch
       end
 
       def to_h
-        { truth: truth, found: found?, fooled: fooled, minutes: @job.minutes.round, road: road, planned: planned,
-          house: Learning::HouseMinutes.of(@job, @truth), decisive: decisive, missed: missed, circuits: circuits }
+        { truth: truth, found: found?, fooled: fooled, comes_and_goes: comes_and_goes?, circuits: circuits,
+          minutes: @job.minutes.round, road: road, planned: planned, house: Learning::HouseMinutes.of(@job, @truth),
+          decisive: decisive, missed: missed }
       end
 
       # {circuit => was it found}, for the learner's record.
@@ -39,8 +40,11 @@ module UpperBranch
       def fooled
         return if found? || @job.closing.nil? || @job.closing[:as] != "proven"
 
-        @exercise.comes < 1 ? COMES : PROVEN
+        comes_and_goes? ? COMES : PROVEN
       end
+
+      # Was it a matter of luck whether a look met it?
+      def comes_and_goes? = @exercise.comes < 1
 
       private
 
@@ -70,7 +74,14 @@ module UpperBranch
 
         bits = before_repair?(entry) ? @worth.bits(entry) : nil
         { entry: entry, kind: "check", id: check.id, name: check.name, minutes: check.minutes, bits: bits,
-          says: bits && bits < WASTED ? "wasted" : nil }
+          says: bits && said_by(bits) }
+      end
+
+      # An honest look may speak against what was wrong: the answer that is usual without it was found with it.
+      def said_by(bits)
+        return "against" if bits <= -WASTED
+
+        "wasted" if bits < WASTED
       end
 
       # What is looked at after a repair proves it, and tells nothing of what was wrong.

@@ -26,7 +26,7 @@ export function PracticeBar() {
       className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 rounded-card border-2 border-dashed border-leaf bg-leaf-soft px-4 py-2"
     >
       <FlaskConical size={22} aria-hidden className="text-leaf" />
-      <p className="min-w-0 flex-1">
+      <p className="min-w-56 flex-1">
         <strong>Practice.</strong> A simulated machine: it answers when it is asked. Repairs act on it.
         {end.error && (
           <span role="alert" className="block text-rust">
