@@ -226,6 +226,18 @@ RSpec.describe "Practice on the simulated engine" do
       expect(told).to include("filter" => "wasted", "linkage" => "against")
     end
 
+    it "says what a look after the first repair told of what was still in, and nothing of one that proves" do
+      two = exercise("car-one", level: "two", faults: { "linkage-sticks" => 0.9, "stop-too-fast" => 0.8 })
+      done = worked(two, found("linkage", "sticks"), repaired("linkage-sticks"), found("linkage", "seats"),
+                    found("stop-turns", "more"), found("filter", "clean"), repaired("stop-too-fast"),
+                    found("spark", "strong"))
+      told = described_class.new(CATALOGUE, two, done).to_h[:road].select { |row| row[:kind] == "check" }
+      expect(told.map { |row| row.values_at(:id, :bits, :says) }).to match [
+        ["linkage", be > 1, nil], ["linkage", nil, nil], ["stop-turns", be > 0.5, nil],
+        ["filter", be_within(0.05).of(0), "wasted"], ["spark", nil, nil]
+      ]
+    end
+
     it "says so where what comes and goes was taken for mended" do
       close = ["close", { "as" => "proven" }]
       expect([one, exercise("car-one", level: "intermittent", faults: one.faults)].map do |exercise|

@@ -14,13 +14,13 @@ module UpperBranch
         @truth = truth.to_a
       end
 
-      # 0 for an entry that is no evidence.
-      def bits(entry)
-        return if @truth.empty?
+      # 0 for an entry that is no evidence. among: those of the truth that were still in
+      def bits(entry, among: @truth)
+        return if among.empty?
 
         at = @posterior.evidence.find_index { |item| item.finding.entry == entry } or return 0.0
         before, after = history.values_at(at, at + 1)
-        told = @truth.filter_map { |id| @posterior.compiled.index(id) }.sum do |index|
+        told = among.filter_map { |id| @posterior.compiled.index(id) }.sum do |index|
           Math.log2([after[index], LEAST].max / [before[index], LEAST].max)
         end
         told.round(3)

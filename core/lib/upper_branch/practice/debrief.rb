@@ -72,7 +72,7 @@ module UpperBranch
       def look(entry, check)
         return unless check
 
-        bits = before_repair?(entry) ? @worth.bits(entry) : nil
+        bits = proves?(entry, check) ? nil : @worth.bits(entry, among: @truth - mended_before(entry))
         { entry: entry, kind: "check", id: check.id, name: check.name, minutes: check.minutes, bits: bits,
           says: bits && said_by(bits) }
       end
@@ -84,8 +84,17 @@ module UpperBranch
         "wasted" if bits < WASTED
       end
 
-      # What is looked at after a repair proves it, and tells nothing of what was wrong.
-      def before_repair?(entry) = @job.findings.any? { |one| one.entry == entry && one.round.zero? }
+      # A look that is taken again after a repair proves it, and is no search.
+      def proves?(entry, check)
+        looks = @job.findings.select { |one| one.id == check.id }
+        round = looks.find { |one| one.entry == entry }&.round.to_i
+        looks.any? { |one| one.round < round }
+      end
+
+      def mended_before(entry)
+        round = @job.findings.find { |one| one.entry == entry }&.round.to_i
+        @job.mended.select { |one| one.round < round }.flat_map(&:faults)
+      end
 
       def repair(entry, id)
         plan = Workshop::Repairs.find(@machine, id) or return
