@@ -48,5 +48,13 @@ RSpec.describe UpperBranch::Views::BoardRow do
     ).to include("Pump")
   end
 
+  it "gives the leading suspects the shares the bench gives them, the greatest first" do
+    told = trace(job("slide", seen("rough-idle"), seen("no-start-cold"), found("fuel-quality", "fresh")))
+    shares = described_class.of(told)["leading"].to_h { |row| row.values_at("name", "probability") }
+    expect(shares).not_to be_empty
+    expect(shares.values).to eq shares.values.sort.reverse
+    expect(shares).to eq(told[:faults].to_h { |row| [row[:name], row[:blame].round(4)] }.slice(*shares.keys))
+  end
+
   matcher(:be_in_states) { match { |state| %w[ask cold stopped].include?(state) } }
 end

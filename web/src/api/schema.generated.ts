@@ -1703,6 +1703,7 @@ export interface components {
         };
         JobInShort: {
             next: string;
+            /** @description leading suspects, with the share of what was found that each explains */
             leading: {
                 name: string;
                 probability: number;
@@ -2338,6 +2339,7 @@ export interface components {
             next: string;
             /** @description defects found that wait for their repair */
             found?: string[];
+            /** @description leading suspects, with the share of what was found that each explains */
             leading: {
                 name: string;
                 probability: number;

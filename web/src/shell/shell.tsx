@@ -47,7 +47,9 @@ export function Shell({ children }: { children: ReactNode }) {
         <header className="flex min-h-14 items-center justify-between gap-x-2 bg-deep px-3 text-[#eef2e6] sm:flex-wrap sm:px-5 print:hidden">
           <Link to="/" className="flex min-h-11 items-center gap-2.5 pr-3 no-underline">
             <img src="/branch.svg" alt="" width="30" height="30" />
-            <span className="font-display text-lg font-semibold [font-stretch:85%]">Upper Branch</span>
+            <span className="font-display text-lg font-semibold [font-stretch:85%] sm:max-lg:sr-only">
+              Upper Branch
+            </span>
           </Link>
           <nav
             aria-label="Places"
@@ -100,7 +102,7 @@ function Place({ to, name, icon: Icon }: (typeof PLACES)[number]) {
       to={to}
       end={to === "/"}
       className={({ isActive }) =>
-        `flex min-h-11 items-center rounded-lg px-2 no-underline hover:bg-white/10 max-sm:min-h-14 max-sm:min-w-11 max-sm:flex-1 max-sm:flex-col max-sm:justify-center max-sm:gap-0.5 max-sm:px-0 max-sm:text-[11px] max-sm:leading-none max-sm:tracking-tight lg:px-3 ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8 max-sm:underline-offset-4" : ""}`
+        `flex min-h-11 items-center rounded-lg px-1.5 no-underline hover:bg-white/10 max-sm:min-h-14 max-sm:min-w-11 max-sm:flex-1 max-sm:flex-col max-sm:justify-center max-sm:gap-0.5 max-sm:px-0 max-sm:text-[11px] max-sm:leading-none max-sm:tracking-tight lg:px-3 ${isActive ? "underline decoration-[#f3a63f] decoration-[3px] underline-offset-8 max-sm:underline-offset-4" : ""}`
       }
     >
       <Icon size={20} aria-hidden className="sm:hidden" />

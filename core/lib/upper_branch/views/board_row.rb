@@ -8,7 +8,7 @@ module UpperBranch
     #   BoardRow.of(Trace.of(job).to_h)   # => {"machine" => "Cider press", "waits_for" => "cold", ...}
     module BoardRow
       SHOWN = 3
-      LEAST = 0.1 # chance from which a suspect is named
+      LEAST = 0.1 # share from which a suspect is named
 
       # trace: as Trace#to_h gives it
       def self.of(trace)
@@ -48,12 +48,13 @@ module UpperBranch
         trace[:defects].select { |row| row[:status] == "open" }.map { |row| row[:name] }
       end
 
+      # With the share of what was found that each explains, as the bench shows it.
       def self.leading(trace)
         return [] if trace[:findings].empty?
 
         found = trace[:defects].select { |row| row[:status] == "open" }.map { |row| row[:fault] }
-        trace[:faults].reject { |row| found.include?(row[:id]) }.first(SHOWN).select { |row| row[:probability] > LEAST }
-                      .map { |row| { "name" => row[:name], "probability" => row[:probability].round(4) } }
+        trace[:faults].reject { |row| found.include?(row[:id]) }.first(SHOWN).select { |row| row[:blame] > LEAST }
+                      .map { |row| { "name" => row[:name], "probability" => row[:blame].round(4) } }
       end
       private_class_method :waits_for, :leading, :found
     end
