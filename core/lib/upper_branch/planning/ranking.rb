@@ -145,21 +145,25 @@ module UpperBranch
         lookahead.telling(option.check) * @numbers["minutes_a_bit_most"] >= option.candidate.total
       end
 
-      # A check that opens the carburetor waits while one outside it tells as much.
+      # A check that opens the carburetor waits while one outside it tells a good part of it; any that is worth doing
+      # outside may then come first.
       def outside_before_inside(told)
         inside, outside = told.partition { |option| @rules.opening(option.check) }
         inside.reject(&:waits).each do |option|
           better = outside.select { |other| !other.waits && instead_of_opening?(other, option) }
-          next if better.empty?
+          next if better.none? { |other| tells_enough?(other, option) }
 
           option.waits = Workshop::OrderingRules::Hold.new(@rules.opening(option.check), better.map(&:check))
         end
       end
 
-      # It is worth doing, costs no more, and tells a good part of it.
+      # It is worth doing, and costs no more.
       def instead_of_opening?(outside, inside)
-        @worth.include?(outside.check) && outside.candidate.total <= inside.candidate.total &&
-          @telling[outside.check.id] >= @telling[inside.check.id] * @numbers["outside_share"]
+        @worth.include?(outside.check) && outside.candidate.total <= inside.candidate.total
+      end
+
+      def tells_enough?(outside, inside)
+        @telling[outside.check.id] >= @telling[inside.check.id] * @numbers["outside_share"]
       end
 
       # The best check, or what a rule puts in its place: only that much of the order is paid for.
