@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useCatalogue } from "../api/use-catalogue";
 import { Branch } from "../branch/branch";
@@ -34,9 +34,7 @@ import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
 import { Visits } from "./suspects/visits";
 import { useJob } from "./use-job";
-
-// The step comes first; the drawing beside it may follow a moment later, into a place kept free for it.
-const Section = lazy(() => import("../section/section").then((part) => ({ default: part.Section })));
+import { Section } from "../section/later";
 
 /** The main view: the one next step, the branch, what was found and what it did, who is suspected and why. */
 export function Bench() {
@@ -127,16 +125,14 @@ function OnSection() {
   return (
     <Card aria-label="Section" className="min-w-0">
       <PlaceRow trace={trace} check={check} />
-      <Suspense fallback={<div className="aspect-[584/600]" />}>
-        <Section
-          family={trace.machine.family}
-          features={features}
-          catalogue={catalogue}
-          faults={trace.faults}
-          check={check}
-          cold={trace.state.engine === "cold"}
-        />
-      </Suspense>
+      <Section
+        family={trace.machine.family}
+        features={features}
+        catalogue={catalogue}
+        faults={trace.faults}
+        check={check}
+        cold={trace.state.engine === "cold"}
+      />
       <p className="flex flex-wrap gap-x-5">
         <Link to={`/mixture?job=${job.id}`} className="flex min-h-11 items-center">
           Mixture curve of this carburetor

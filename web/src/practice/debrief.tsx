@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense } from "react";
 import { Link, useParams } from "react-router";
 import { queries } from "../api/queries";
 import type { Catalogue, Debrief as Told, Job } from "../api/types";
@@ -8,8 +7,7 @@ import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
 import { lower } from "../words/lower";
 import { Road } from "./road";
-
-const Section = lazy(() => import("../section/section").then((part) => ({ default: part.Section })));
+import { Section } from "../section/later";
 
 /** After a practice: what was wrong, the road that was taken beside the planner's, and what decided it. */
 export function DebriefPage() {
@@ -134,17 +132,15 @@ function Decisive({ debrief }: { debrief: Told }) {
 function Drawing({ job, debrief, catalogue }: { job: Job; debrief: Told; catalogue: Catalogue }) {
   return (
     <Card aria-label="Where it was">
-      <Suspense fallback={<div className="aspect-[584/600]" />}>
-        <Section
-          family={job.trace.machine.family}
-          features={new Set(job.trace.machine.features)}
-          catalogue={catalogue}
-          faults={debrief.truth.map((row) => ({ part_name: row.part, blame: 1 }))}
-          check={null}
-          cold={false}
-          odds={false}
-        />
-      </Suspense>
+      <Section
+        family={job.trace.machine.family}
+        features={new Set(job.trace.machine.features)}
+        catalogue={catalogue}
+        faults={debrief.truth.map((row) => ({ part_name: row.part, blame: 1 }))}
+        check={null}
+        cold={false}
+        odds={false}
+      />
     </Card>
   );
 }

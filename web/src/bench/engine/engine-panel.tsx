@@ -1,5 +1,5 @@
 import { Play, Square, Volume2 } from "lucide-react";
-import { lazy, Suspense, useId, useMemo } from "react";
+import { useId, useMemo } from "react";
 import type { EngineReading } from "../../api/types";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
@@ -11,8 +11,7 @@ import { KeepLog } from "./keep-log";
 import { Strip } from "./strip";
 import { useEngine, type Done } from "./use-engine";
 import { useSound } from "./use-sound";
-
-const Section = lazy(() => import("../../section/section").then((part) => ({ default: part.Section })));
+import { Section } from "../../section/later";
 
 const CIRCUITS = [
   ["idle", "Idle"],
@@ -146,18 +145,16 @@ function Cut({ now, choke }: { now: EngineReading; choke: Done["choke"] }) {
   const { family, features } = job.trace.machine;
   const fitted = useMemo(() => new Set(features), [features]);
   return (
-    <Suspense fallback={<div className="aspect-[584/600]" />}>
-      <Section
-        family={family}
-        features={fitted}
-        catalogue={catalogue}
-        faults={[]}
-        check={null}
-        cold={false}
-        odds={false}
-        running={{ opened: now.opened, choke: choke ?? 0, turning: now.rpm > 0, filled: now.filled, flows: now.flows }}
-      />
-    </Suspense>
+    <Section
+      family={family}
+      features={fitted}
+      catalogue={catalogue}
+      faults={[]}
+      check={null}
+      cold={false}
+      odds={false}
+      running={{ opened: now.opened, choke: choke ?? 0, turning: now.rpm > 0, filled: now.filled, flows: now.flows }}
+    />
   );
 }
 

@@ -1,5 +1,5 @@
 import { ArrowLeft, ArrowRight, Check as Tick, ShieldAlert, Volume2, VolumeX } from "lucide-react";
-import { lazy, Suspense, useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import type { WorkSheet } from "../../api/types";
 import { useKeys, useShown } from "../../keys/use-keys";
@@ -9,8 +9,7 @@ import { NotedFields } from "./noted-fields";
 import { useMark } from "./use-mark";
 import type { Laid, Progress } from "./use-progress";
 import { useVoice } from "./voice";
-
-const Section = lazy(() => import("../../section/section").then((part) => ({ default: part.Section })));
+import { Section } from "../../section/later";
 
 /** The step at hand in large type, with its cautions, its figures and its place on the section; made for one hand. */
 export function OneStep({ sheet, progress, step }: { sheet: WorkSheet; progress: Progress; step: Laid }) {
@@ -152,17 +151,15 @@ function Where({ step }: { step: Laid }) {
   }, [catalogue.checks, step.do, step.spots]);
   return (
     <div className="min-w-0 max-lg:hidden print:hidden">
-      <Suspense fallback={<div className="aspect-[584/600]" />}>
-        <Section
-          family={machine.family}
-          features={features}
-          catalogue={catalogue}
-          faults={[]}
-          check={pointed}
-          cold={state.engine === "cold"}
-          odds={false}
-        />
-      </Suspense>
+      <Section
+        family={machine.family}
+        features={features}
+        catalogue={catalogue}
+        faults={[]}
+        check={pointed}
+        cold={state.engine === "cold"}
+        odds={false}
+      />
     </div>
   );
 }
