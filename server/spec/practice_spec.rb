@@ -147,6 +147,15 @@ RSpec.describe "Practice" do
     expect(job(made["id"])["trace"]["closing"]).to include("as" => "unproven")
   end
 
+  # A debrief is kept as it was told.
+  it "still tells what ended before a debrief said whether it comes and goes" do
+    made = of_one("stop-too-fast")
+    expect(at(made["id"], "end")["debrief"]).to include("comes_and_goes" => false)
+    ServerUnderTest.database[:practices].update(debrief: Sequel.lit("debrief - 'comes_and_goes'"))
+    expect(get_json("/api/v1/jobs/#{made['id']}/practice")["debrief"]).not_to include("comes_and_goes")
+    assert_schema_conform(200)
+  end
+
   # What it is answered to the same sent by many at once: [[status, what the block makes of the answer], ...]
   def at_once(many, path, body)
     Array.new(many) do

@@ -238,6 +238,15 @@ RSpec.describe "Practice on the simulated engine" do
       ]
     end
 
+    it "takes a look at another place after a repair for a search, and no proof" do
+      quad = exercise("car-two", level: "two", faults: { "idle-port-blocked" => 0.9, "stop-too-fast" => 0.8 })
+      port = ->(at, word) { ["check", { "check" => "idle-port", "place" => at, "outcomes" => [word] }] }
+      done = worked(quad, port.call("left", "passes"), repaired("stop-too-fast"), port.call("left", "passes"),
+                    port.call("right", "blocked"))
+      told = described_class.new(CATALOGUE, quad, done).to_h[:road].select { |row| row[:id] == "idle-port" }
+      expect(told.map { |row| row[:bits] }).to match [be_a(Float), nil, be > 1]
+    end
+
     it "says so where what comes and goes was taken for mended" do
       close = ["close", { "as" => "proven" }]
       expect([one, exercise("car-one", level: "intermittent", faults: one.faults)].map do |exercise|

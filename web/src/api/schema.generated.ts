@@ -1499,8 +1499,8 @@ export interface components {
                 mended: boolean;
             }[];
             found: boolean;
-            /** @description whether a look met it was luck, the planner's too */
-            comes_and_goes: boolean;
+            /** @description whether a look met it was luck, the planner's too; not said of what ended before it was told */
+            comes_and_goes?: boolean;
             /** @description where it was closed as proven with the fault still in */
             fooled?: string | null;
             minutes: number;

@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useCatalogue } from "../api/use-catalogue";
 import { Branch } from "../branch/branch";
 import { useLiveJob } from "../live/use-live";
+import { Section } from "../section/later";
 import { useOffer, type Command } from "../shell/commands";
 import { Card } from "../ui/card";
 import { Later } from "../ui/later";
@@ -34,7 +35,6 @@ import { SideBySide } from "./suspects/side-by-side";
 import { Suspects } from "./suspects/suspects";
 import { Visits } from "./suspects/visits";
 import { useJob } from "./use-job";
-import { Section } from "../section/later";
 
 /** The main view: the one next step, the branch, what was found and what it did, who is suspected and why. */
 export function Bench() {

@@ -3,11 +3,11 @@ import { Link, useParams } from "react-router";
 import { queries } from "../api/queries";
 import type { Catalogue, Debrief as Told, Job } from "../api/types";
 import { useCatalogue } from "../api/use-catalogue";
+import { Section } from "../section/later";
 import { Card } from "../ui/card";
 import { Failed, Loading } from "../ui/state";
 import { lower } from "../words/lower";
 import { Road } from "./road";
-import { Section } from "../section/later";
 
 /** After a practice: what was wrong, the road that was taken beside the planner's, and what decided it. */
 export function DebriefPage() {

@@ -72,7 +72,8 @@ module UpperBranch
       def look(entry, check)
         return unless check
 
-        bits = proves?(entry, check) ? nil : @worth.bits(entry, among: @truth - mended_before(entry))
+        taken = @job.findings.find { |one| one.entry == entry }
+        bits = proves?(taken) ? nil : @worth.bits(entry, among: @truth - mended_before(taken))
         { entry: entry, kind: "check", id: check.id, name: check.name, minutes: check.minutes, bits: bits,
           says: bits && said_by(bits) }
       end
@@ -84,17 +85,14 @@ module UpperBranch
         "wasted" if bits < WASTED
       end
 
-      # A look that is taken again after a repair proves it, and is no search.
-      def proves?(entry, check)
-        looks = @job.findings.select { |one| one.id == check.id }
-        round = looks.find { |one| one.entry == entry }&.round.to_i
-        looks.any? { |one| one.round < round }
+      # A look that is taken again at its place after a repair proves it, and is no search.
+      def proves?(taken)
+        @job.findings.any? do |one|
+          one.kind == :check && one.id == taken&.id && one.place == taken.place && one.round < taken.round
+        end
       end
 
-      def mended_before(entry)
-        round = @job.findings.find { |one| one.entry == entry }&.round.to_i
-        @job.mended.select { |one| one.round < round }.flat_map(&:faults)
-      end
+      def mended_before(taken) = @job.mended.select { |one| one.round < taken&.round.to_i }.flat_map(&:faults)
 
       def repair(entry, id)
         plan = Workshop::Repairs.find(@machine, id) or return

@@ -1,6 +1,7 @@
 import { Play, Square, Volume2 } from "lucide-react";
 import { useId, useMemo } from "react";
 import type { EngineReading } from "../../api/types";
+import { Section } from "../../section/later";
 import { Button } from "../../ui/button";
 import { Card } from "../../ui/card";
 import { Fold } from "../../ui/fold";
@@ -11,7 +12,6 @@ import { KeepLog } from "./keep-log";
 import { Strip } from "./strip";
 import { useEngine, type Done } from "./use-engine";
 import { useSound } from "./use-sound";
-import { Section } from "../../section/later";
 
 const CIRCUITS = [
   ["idle", "Idle"],

@@ -3,13 +3,13 @@ import { useEffect, useMemo, useRef } from "react";
 import { Link } from "react-router";
 import type { WorkSheet } from "../../api/types";
 import { useKeys, useShown } from "../../keys/use-keys";
+import { Section } from "../../section/later";
 import { Button } from "../../ui/button";
 import { useDesk } from "../desk";
 import { NotedFields } from "./noted-fields";
 import { useMark } from "./use-mark";
 import type { Laid, Progress } from "./use-progress";
 import { useVoice } from "./voice";
-import { Section } from "../../section/later";
 
 /** The step at hand in large type, with its cautions, its figures and its place on the section; made for one hand. */
 export function OneStep({ sheet, progress, step }: { sheet: WorkSheet; progress: Progress; step: Laid }) {
