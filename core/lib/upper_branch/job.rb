@@ -58,16 +58,19 @@ module UpperBranch
     # off, in that order; tasks: {task id => {entry:, left: why it was left out, or nil}}; cleared: Cleared each,
     # photos: Photo each, settings: Setting each, in the order they came. passed_over: {check id => {entry:, reason:,
     # round:}}, checks that could not be done.
-    attr_reader :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
+    # guard: called with (what, error) where something of a stored job cannot be applied or shown, which is then left
+    # out; nil: the error is raised.
+    attr_reader :guard, :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
                 :waived, :gates, :parts, :tasks, :cleared, :photos, :settings, :passed_over
 
-    def self.replay(catalogue, entries)
-      new(catalogue, entries)
+    def self.replay(catalogue, entries, guard: nil)
+      new(catalogue, entries, guard: guard)
     end
 
     # record: this is written down after the fact, so that gates, which hold back what is still to be done, let it pass
-    def initialize(catalogue, entries, record: false)
+    def initialize(catalogue, entries, record: false, guard: nil)
       @catalogue = catalogue
+      @guard = guard
       @record = record
       @entries = entries
       @struck = entries.select { |row| row["kind"] == "strike" }.map { |row| row.dig("data", "entry") }
@@ -90,7 +93,7 @@ module UpperBranch
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false
-      live.each { |entry| entry.replay(self) }
+      live.each { |entry| replayed(entry) }
     end
 
     # Every entry as an object of its kind, struck out or not.
@@ -116,7 +119,7 @@ module UpperBranch
     def with(row)
       entry = Entry.of(row)
       entry.admit(self)
-      entry.kind == "strike" ? Job.new(@catalogue, @entries + [row], record: @record) : dup.go_on(row, entry)
+      entry.kind == "strike" ? Job.new(@catalogue, @entries + [row], record: @record, guard: @guard) : dup.go_on(row, entry)
     end
 
     def record? = @record
@@ -216,6 +219,16 @@ module UpperBranch
     end
 
     private
+
+    # One entry that cannot be applied must not make the job unreadable.
+    def replayed(entry)
+      entry.replay(self)
+    rescue StandardError => e
+      raise unless @guard
+
+      @guard.call("entry #{entry.kind}", e)
+      @lost << { entry: entry.id, says: Entry::NOT_APPLIED }
+    end
 
     # A copy shares nothing that an entry changes.
     def initialize_copy(other)

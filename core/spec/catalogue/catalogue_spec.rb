@@ -18,6 +18,11 @@ RSpec.describe UpperBranch::Catalogue do
     e.problems
   end
 
+  it "refuses a repair that is certain: what is found again after it could not be explained" do
+    wrong = problems_with("repairs.yml") { |text| text.sub(/success: 0\.\d+/, "success: 1.0") }
+    expect(wrong.join).to match(/success.*0\.99/)
+  end
+
   it "describes all sixteen circuits and the eleven families" do
     expect(CATALOGUE.circuits.map { |row| row["id"] }).to contain_exactly(
       "supply",

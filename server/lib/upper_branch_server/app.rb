@@ -140,7 +140,7 @@ module UpperBranchServer
     error(Problem) { |e| problem(e) }
     error(Sequel::Error) do |e|
       Journal.error("database", e)
-      problem(DatabaseProblem.of(e))
+      problem(DatabaseProblem.of(e, stored: stored(e)))
     end
     error(Sinatra::BadRequest) do |e|
       problem(Problem.unreadable("query", e.message.to_s.dup.force_encoding("UTF-8").scrub[0, 200]))
@@ -148,10 +148,17 @@ module UpperBranchServer
     not_found { problem(Problem.not_found) }
     error do |e|
       Journal.error("fault", e, depth: 8)
-      problem(Problem.fault)
+      problem(Problem.fault(stored(e)))
     end
 
     private
+
+    # What is known of what was to be stored when this error was raised.
+    def stored(error)
+      return :reading if request.get? || request.head?
+
+      error.is_a?(Store::Whole::NothingStored) ? :nothing : :unknown
+    end
 
     def answer(data)
       content_type :json
@@ -166,6 +173,14 @@ module UpperBranchServer
       halt JSON.generate(error.body.merge(request: Journal.request).compact)
     end
 
+    # It comes after the entries are stored: a database that is away now makes no refusal of it.
+    def changes_since(stamp)
+      settings.store.catalogues.changes_since(stamp)
+    rescue Sequel::Error => e
+      Journal.error("changes of the catalogue", e)
+      nil
+    end
+
     # The job with its trace, which is JSON already.
     def answer_job(stored, traced)
       entries = stored.entries.map { |entry| entry.merge("struck" => traced.struck.include?(entry["id"])) }
@@ -175,7 +190,7 @@ module UpperBranchServer
         version: stored.version,
         practice: stored.practice,
         catalogue_changed: stored.catalogue != settings.stamp,
-        catalogue_changes: settings.store.catalogues.changes_since(stored.catalogue),
+        catalogue_changes: changes_since(stored.catalogue),
         entries: entries
       }
       content_type :json

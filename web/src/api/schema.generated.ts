@@ -3731,7 +3731,7 @@ export interface components {
         };
         NextStep: {
             /** @enum {string} */
-            kind: "describe" | "settle" | "gate" | "ask" | "check" | "trial" | "task" | "repair" | "prove" | "recreate" | "refer" | "close";
+            kind: "describe" | "settle" | "gate" | "ask" | "check" | "trial" | "task" | "repair" | "prove" | "recreate" | "refer" | "close" | "none";
             reason: string;
             check: components["schemas"]["CheckOption"] | null;
             repair: components["schemas"]["RepairPlan"] | null;
@@ -3858,6 +3858,8 @@ export interface components {
             } | null;
         };
         Trace: {
+            /** @description what of this could not be computed, in words; the rest holds, and the entries are whole */
+            missing?: string[];
             defects: components["schemas"]["Defect"][];
             /** @description readings of one check at several places side by side */
             sisters: {

@@ -12,6 +12,7 @@ import { Cleared } from "./bars/cleared";
 import { DangerBar } from "./bars/danger-bar";
 import { JobBar, type Sheet } from "./bars/job-bar";
 import { MachinePhotos } from "./bars/machine-photos";
+import { MissingBar } from "./bars/missing-bar";
 import { PartsOff } from "./bars/parts-off";
 import { PracticeBar } from "./bars/practice-bar";
 import { ProblemBar } from "./bars/problem-bar";
@@ -67,6 +68,7 @@ function Laid() {
       <JobBar onSheet={setSheet} looking={looking} />
       <PracticeBar />
       <ProblemBar parcels={parcels} outbox={outbox} catalogue={catalogue} />
+      <MissingBar />
       <DangerBar />
       <WaitingBar onOpen={() => setSheet("wait")} />
       <PutBack />

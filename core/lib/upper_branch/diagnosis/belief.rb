@@ -97,7 +97,7 @@ module UpperBranch
       end
 
       def scored(places, masked, factors)
-        steps = @items.map { |item| Numo::NMath.log(item.bound(over(masked))) if item.round.zero? && item.bound? }
+        steps = @items.map { |item| Logs.of(item.bound(over(masked))) if item.round.zero? && item.bound? }
         log = steps.compact.reduce(added(@fold, masked) + factors + @constant) { |sum, step| sum + step }
         worlds =
           @repairs.reduce(Worlds.new(places, log, @columns.pad)) do |known, (mended, success)|
@@ -118,7 +118,7 @@ module UpperBranch
           @items.each_index.map do |i|
             next steps[i] && worlds.spread(steps[i]) if @items[i].round.zero?
 
-            Numo::NMath.log(chance(@items[i], swapped))
+            Logs.of(chance(@items[i], swapped))
           end
         log = @items.each_index.reduce(worlds.log) { |sum, i| @items[i].round.zero? ? sum : sum + steps[i] }
         log = still_found(worlds, log)

@@ -119,8 +119,8 @@ module UpperBranch
       end
 
       def fold(misses, constant)
-        @log_misses = Numo::NMath.log(misses)
-        @constant = Math.log(constant)
+        @log_misses = Logs.of(misses)
+        @constant = Logs.of(constant)
       end
 
       def own_outside

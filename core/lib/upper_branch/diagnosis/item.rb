@@ -42,7 +42,7 @@ module UpperBranch
 
       # P(this result once more | what is in now, what was in when it was seen before): what showed it, be it a fault or
       # chance, goes on showing it, so that it tells only how much of that is gone. now, earlier: as Table takes them
-      def again(now, earlier) = (likelihood(now) / likelihood(earlier)).clip(0, 1)
+      def again(now, earlier) = (likelihood(now) / Logs.at_least(likelihood(earlier))).clip(0, 1)
 
       # The same for a cause outside the catalogue, which no repair mends.
       def again_outside = 1.0

@@ -67,7 +67,7 @@ module UpperBranch
 
       def shown(table, words)
         leak = words.sum { |word| table.leaks[word] }
-        (words.map { |word| table.column(word) }.reduce(:+) + leak) / leak
+        (words.map { |word| table.column(word) }.reduce(:+) + leak) / Logs.at_least(leak)
       end
     end
   end

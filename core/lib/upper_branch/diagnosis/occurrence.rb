@@ -30,7 +30,7 @@ module UpperBranch
       def adds(over)
         over = Table::Members.of(over)
         occurs = 1 - @symptom.normal(over)
-        reports(@before + [@observer], occurs, over) / reports(@before, occurs, over)
+        reports(@before + [@observer], occurs, over) / Logs.at_least(reports(@before, occurs, over))
       end
 
       # The same for a cause outside the catalogue.
@@ -40,7 +40,7 @@ module UpperBranch
           seen = observers.reduce(chance) { |product, one| product * outside(one) }
           seen + observers.reduce(1 - chance) { |product, one| product * one.otherwise }
         end
-        all / some
+        all / Logs.at_least(some)
       end
 
       def over(columns)

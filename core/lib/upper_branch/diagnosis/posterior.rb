@@ -90,7 +90,7 @@ module UpperBranch
       # Rows: the leading sets for planning, in the columns of the compiled model.
       def rows(count)
         picked = leading(count)
-        probability = @probability[picked].dup
+        probability = inside[picked].dup
         blame = Blame.new(@belief, picked, probability)
         Rows.new(
           now: blame.now.map { |place| @columns.global(place) },
@@ -104,7 +104,7 @@ module UpperBranch
       # P(result | evidence so far), averaged over the leading sets: how well they explain each item. {entry id => p}
       def explained
         rows = leading(EXPLAINED)
-        probability = @probability[rows]
+        probability = inside[rows]
         probability /= probability.sum
         @items.to_h do |item, here|
           likelihood = here.likelihood(at_rows(@belief.masked[item.round], rows))
@@ -120,7 +120,7 @@ module UpperBranch
         steps = [standing(log, outside, 0, 0)]
         @evidence.each_with_index do |item, i|
           log += @belief.step(i)
-          outside += Math.log(item.news_outside)
+          outside += Logs.of(item.news_outside)
           steps << standing(log, outside, item.round, i + 1)
         end
         steps
@@ -136,7 +136,7 @@ module UpperBranch
       end
 
       def believed(repairs, size)
-        log_odds = @prior_odds.map { |odds| Math.log(odds) }
+        log_odds = @prior_odds.map { |odds| Logs.of(odds) }
         mended = repairs.map do |repair|
           [repair.faults.filter_map { |id| @compiled.index(id)&.then { |index| @columns[index] } }, repair.success]
         end
@@ -167,16 +167,24 @@ module UpperBranch
       end
 
       def finish
-        log_outside = Math.log(outside_odds) + @evidence.sum { |item| Math.log(item.news_outside) }
+        log_outside = Math.log(outside_odds) + @evidence.sum { |item| Logs.of(item.news_outside) }
         @probability, @outside = normalized(@belief.log, log_outside)
         @first = marginals(@belief.rounds.first, @probability, @evidence)
         @last = @belief.rounds.size > 1 ? marginals(@belief.rounds.last, @probability, @evidence) : @first
-        @found.map(&:fault).uniq.each { |index| whatever_else(index) }
+        whatever_else if @found.any?
       end
 
       # A defect that was found is in whether the rest is of this catalogue or not.
-      def whatever_else(index)
-        [@first, @last].uniq(&:object_id).each { |chances| chances[index] = [chances[index] / (1 - @outside), 1.0].min }
+      def whatever_else
+        [[@first, @belief.rounds.first], [@last, @belief.rounds.last]].each do |chances, places|
+          counted = counted(places, inside)
+          @found.map(&:fault).uniq.each { |index| chances[index] = counted[@columns[index]].clamp(0.0, 1.0) }
+        end
+      end
+
+      # Probability of each row, given that what is wrong is of this catalogue.
+      def inside
+        @inside ||= Numo::NMath.exp(@belief.log - @belief.log.max).then { |weights| weights / weights.sum }
       end
 
       # [probability of each row, of something outside the catalogue]
@@ -201,9 +209,14 @@ module UpperBranch
 
       def marginals(places, probability, evidence)
         vector = free_marginals(evidence)
-        counted = places.map { |place| place.bincount(probability, minlength: @columns.pad + 1) }.reduce(:+)
+        counted = counted(places, probability)
         @relevant.each_with_index { |index, column| vector[index] = counted[column] }
         vector
+      end
+
+      # Probability, by column, that a fault is among the members.
+      def counted(places, probability)
+        places.map { |place| place.bincount(probability, minlength: @columns.pad + 1) }.reduce(:+)
       end
 
       # Faults outside every set: prior odds times what the normal findings leave of them, exactly.

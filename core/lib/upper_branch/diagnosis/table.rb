@@ -71,7 +71,7 @@ module UpperBranch
       end
 
       # log P(not shown) of each fault, for normal results folded together.
-      def log_misses = @log_misses ||= Numo::NMath.log(@misses)
+      def log_misses = @log_misses ||= Logs.of(@misses)
 
       # a(f, x): chance that this fault alone shows anything abnormal. index: of the fault.
       def sum(index)
@@ -124,7 +124,7 @@ module UpperBranch
       # P(word | something abnormal is shown, S)
       def share(word, over)
         over = Members.of(over)
-        weight(word, over) / whole(over)
+        weight(word, over) / Logs.at_least(whole(over))
       end
 
       # Each member's share of the strength behind the words: array of DFloat [sets], one per place. members: Members
@@ -134,14 +134,14 @@ module UpperBranch
 
         column = words.map { |word| @strengths.fetch(word) }.reduce(:+)
         total = members.sum(column) + words.sum { |word| @leaks[word] }
-        members.each(column).map { |one| one / total }
+        members.each(column).map { |one| one / Logs.at_least(total) }
       end
 
       # Every outcome at once: {:normal => chance, word => chance}
       def distribution(over)
         over = Members.of(over)
         normal = normal(over)
-        rest = (1 - normal) / whole(over)
+        rest = (1 - normal) / Logs.at_least(whole(over))
         @words.to_h { |word| [word, rest * weight(word, over)] }.merge(normal: normal)
       end
 

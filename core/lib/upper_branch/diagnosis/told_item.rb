@@ -45,10 +45,10 @@ module UpperBranch
       def log_misses
         return unless normal?
 
-        @log_misses ||= Numo::NMath.log(1 - (@table.sums * symptom.told))
+        @log_misses ||= Logs.of(1 - (@table.sums * symptom.told))
       end
 
-      def constant = normal? ? Math.log((1 - @table.leak) * (1 - @falsely)) : 0.0
+      def constant = normal? ? Logs.of((1 - @table.leak) * (1 - @falsely)) : 0.0
       def touched = normal? ? nil : @table.sums
       def over(columns) = ToldItem.new(finding, @table.over(columns), @falsely).tap { |copy| copy.before = before }
       def shares(members) = @table.shares(normal? ? [] : ["present"], members)
@@ -62,7 +62,7 @@ module UpperBranch
       def again_given(was, still)
         both = (still * symptom.told) + ((was - still) * @falsely)
         ((both * symptom.told) + ((1 - was) * before.falsely * @falsely)) /
-          ((was * symptom.told) + ((1 - was) * before.falsely))
+          Logs.at_least((was * symptom.told) + ((1 - was) * before.falsely))
       end
     end
   end

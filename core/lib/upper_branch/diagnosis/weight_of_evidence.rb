@@ -8,6 +8,7 @@ module UpperBranch
     # decibans, the other faults standing at their priors (Good, Probability and the Weighing of Evidence, 1950). Prior
     # plus weights plus what the findings say only together give the posterior log-odds exactly.
     class WeightOfEvidence
+      LEAST = 1e-12 # chances below it weigh the same, 120 decibans at most
       Reason = Struct.new(:entry, :decibans, keyword_init: true)
       Account = Struct.new(:prior, :reasons, :together, :posterior, keyword_init: true) # all in decibans
 
@@ -41,7 +42,7 @@ module UpperBranch
       end
 
       def weight(item, index)
-        absent, present = chances(item, index)
+        absent, present = chances(item, index).map { |chance| chance.clamp(LEAST, 1.0) }
         10 * Math.log10(present / absent)
       end
 

@@ -8,6 +8,8 @@ module UpperBranch
     # success; a set holding such a fault splits into "mended" and "still there". Each row then has its members in every
     # round: findings of a round are judged against the faults that were still in at the time.
     class Worlds
+      CERTAIN = 0.99 # no repair is certain: a defect may be found again after it (schema/repairs.json)
+
       # rounds: places (as FaultSets has them) before any repair, after the first, ...; log: weight of each row
       attr_reader :rounds, :log
 
@@ -19,10 +21,11 @@ module UpperBranch
         @origin = Numo::Int32.new(log.size).seq # the set each row came from
       end
 
-      # columns: faults the repair aims at; success: chance for each
+      # columns: faults the repair aims at; success: chance for each, below 1 (CERTAIN); 0 where nobody knows any more
+      # what was done, which mends nothing
       def repair(columns, success)
         @rounds << @rounds.last.map(&:dup)
-        columns.each { |column| split(column, success) }
+        columns.each { |column| split(column, [success, CERTAIN].min) } if success.positive?
         self
       end
 
@@ -36,7 +39,7 @@ module UpperBranch
         return if holds.empty?
 
         weights = @log.dup
-        weights[holds] = weights[holds] + (success < 1 ? Math.log(1 - success) : -1e9)
+        weights[holds] = weights[holds] + Math.log(1 - success)
         @log = weights.concatenate(@log[holds] + Math.log(success))
         mended = @rounds.last.map { |place| without(place[holds].dup, column) }
         last = @rounds.last.zip(mended).map { |still, gone| still.concatenate(gone) }

@@ -13,6 +13,8 @@ module UpperBranch
     class Entry
       NO_MACHINE = "It stands before any machine was named, or that machine is no longer known."
 
+      NOT_APPLIED = "This entry could not be applied and counts for nothing here. The entry itself is kept."
+
       attr_reader :id, :kind, :data
 
       # row: {"id", "kind", "data"}

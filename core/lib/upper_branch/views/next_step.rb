@@ -6,6 +6,15 @@ module UpperBranch
     # state.
     class NextStep
       ALTERNATIVES = 6
+      PARTS = %i[check repair proof ask gate settle recreate trial task handover override].freeze
+      LISTS = %i[alternatives plan repairs house lacking passed_over].freeze
+      NONE = "The next step could not be computed. Every check of this machine can still be chosen by hand, and entries " \
+             "can be struck out."
+
+      # In the place of a step that could not be computed.
+      def self.none
+        { kind: :none, reason: NONE, **PARTS.to_h { |part| [part, nil] }, **LISTS.to_h { |part| [part, []] } }
+      end
 
       def initialize(job, step, posterior)
         @job = job
@@ -39,7 +48,8 @@ module UpperBranch
       # The place of what was found, and those the repair can be done at.
       def where(plan)
         defect = @job.defects.find { |one| one.open? && one.fault == plan.id }
-        { place: defect&.place&.to_h, places: Workshop::Repairs.places(@job.machine, plan).map(&:to_h) }
+        places = Workshop::Repairs.places(@job.machine, plan)
+        { place: places.find { |one| one == defect&.place }&.to_h, places: places.map(&:to_h) }
       end
 
       # Which way the screw works that this repair sets.

@@ -10,7 +10,7 @@ module UpperBranch
       def self.of(job)
         findings = job.findings.to_h { |finding| [finding.entry, finding] }
         job.all.filter_map do |entry|
-          says = entry.says(job) or next
+          says = said(job, entry) or next
           {
             entry: entry.id,
             says: says,
@@ -23,7 +23,17 @@ module UpperBranch
       # What undoing would take back: {entry:, says:} or nil.
       def self.undo(job)
         last = job.last or return
-        { entry: last.id, says: last.says(job) }
+        { entry: last.id, says: said(job, last) }
+      end
+
+      # An entry without words can still be read, and struck out.
+      def self.said(job, entry)
+        entry.says(job)
+      rescue StandardError => e
+        raise unless job.guard
+
+        job.guard.call("words of #{entry.kind}", e)
+        "Entry of the kind #{entry.kind.tr('_', ' ')}"
       end
 
       def self.mark(job, entry, finding)
@@ -40,7 +50,7 @@ module UpperBranch
         when :recreated then finding.words == ["shown"] ? false : nil
         end
       end
-      private_class_method :mark, :healthy
+      private_class_method :said, :mark, :healthy
     end
   end
 end

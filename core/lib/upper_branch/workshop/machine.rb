@@ -97,6 +97,12 @@ module UpperBranch
         places.of(kind).map(&:id).select { |id| rows.any? { |row| Places.part?(id, row["place"]) } }
       end
 
+      # Places that alone can have this fault, as they are not as the others of their kind (Places::Place), or nil.
+      def unlike_places(fault_id)
+        row = unlike.find { |one| (one["is"] || {}).values.any? { |words| words.value?(fault_id) } } or return
+        places.of(row["kind"]).select { |place| Places.part?(place.id, row["place"]) }
+      end
+
       # Limits of a check at a place that is not as the others: {"cuts", "source"} or nil.
       def unlike_limit(check, place)
         row = unlike_row(check, place)

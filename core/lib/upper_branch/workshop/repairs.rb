@@ -43,6 +43,8 @@ module UpperBranch
       def self.places(machine, plan)
         return [] unless machine.fault(plan.id)
 
+        unlike = machine.unlike_places(plan.id) and return unlike
+
         check = machine.checks.find { |one| one.per && one.is.values.any? { |ids| ids.include?(plan.id) } }
         check ? machine.places.of(check.per) : []
       end

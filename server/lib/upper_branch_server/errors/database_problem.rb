@@ -16,7 +16,8 @@ module UpperBranchServer
     CONSTRAINT = /\A23/
     UNUSUAL = "The database cannot keep something in this request: leave out unusual characters and very large numbers."
 
-    def self.of(error)
+    # stored: as for Problem.fault
+    def self.of(error, stored: :unknown)
       return away if AWAY.any? { |kind| error.is_a?(kind) }
 
       case state(error)
@@ -27,9 +28,9 @@ module UpperBranchServer
       when DATA
         Problem.new(422, "invalid", "This cannot be recorded", UNUSUAL)
       when CONSTRAINT
-        Constraints.problem(said(error, PG::Result::PG_DIAG_CONSTRAINT_NAME)) || Problem.fault
+        Constraints.problem(said(error, PG::Result::PG_DIAG_CONSTRAINT_NAME)) || Problem.fault(stored)
       else
-        Problem.fault
+        Problem.fault(stored)
       end
     end
 

@@ -67,17 +67,19 @@ module UpperBranchServer
         507,
         "disk-full",
         "The disk of the server is full",
-        "Nothing was stored. What you entered is kept in this browser and is sent again when somebody has made room."
+        "What you entered is kept in this browser and is sent again when somebody has made room."
       )
     end
 
-    def self.fault
-      new(
-        500,
-        "fault",
-        "The server made a mistake",
-        "Nothing of this entry was stored. Try again; if it comes back, note what you entered."
-      )
-    end
+    FAULTS = {
+      nothing: "Nothing of this was stored. Try again; if it comes back, note what you entered.",
+      unknown: "It is not known whether this was stored. Look before you enter it again; what is sent again by itself " \
+               "is stored only once.",
+      reading: "This could not be shown. Nothing was changed, and what is stored is whole. Try again; if it comes " \
+               "back, tell the lead the number below."
+    }.freeze
+
+    # stored: :nothing where that is known, :unknown, or :reading where nothing was to be stored
+    def self.fault(stored = :unknown) = new(500, "fault", "The server made a mistake", FAULTS.fetch(stored))
   end
 end

@@ -46,8 +46,16 @@ module UpperBranchServer
       def reckoned(stored)
         job = @jobs.replay(stored.entries)
         trace = UpperBranch::Views::Trace.of(job).to_h
-        Traced.new(json: JSON.generate(trace), struck: job.struck, row: UpperBranch::Views::BoardRow.of(trace),
+        Traced.new(json: written(trace), struck: job.struck, row: UpperBranch::Views::BoardRow.of(trace),
                    words: UpperBranch::Views::BoardRow.words(trace), machine: trace[:machine].slice(:called, :family))
+      end
+
+      # As JSON; parts with a number that JSON does not have (NaN) are left out.
+      def written(trace)
+        JSON.generate(trace)
+      rescue JSON::GeneratorError => e
+        Store::Jobs::GUARD.call("trace as JSON", e)
+        JSON.generate(UpperBranch::Views::Trace.writable(trace))
       end
 
       # Puts the row on the board, unless it stands there already or the job has gone on meanwhile. A database that
@@ -56,7 +64,7 @@ module UpperBranchServer
         stale.where(id: stored.id, version: stored.version)
              .update(summary: Sequel.pg_jsonb(traced.row), traced_version: stored.version, traced_catalogue: stamp,
                      record: traced.words, machine_id: stored.practice ? nil : @machines.id_of(**traced.machine))
-      rescue Sequel::DatabaseError => e
+      rescue Sequel::Error, JSON::GeneratorError => e
         Journal.error("board row", e)
       end
     end

@@ -10,6 +10,8 @@ module UpperBranchServer
       FORMAT = "upper-branch-job-entries"
       VERSION = 1
       NO_JOB = "These entries make no job: the first says which machine it is, and each was admitted where it was made."
+      CANNOT_BE_SHOWN = "This job cannot be computed here, so it was not taken in: the server made a mistake, which is " \
+                        "in its journal."
       COLUMNS = %w[at check place value unit words].freeze
 
       # jobs: Jobs; photos: Photos
@@ -38,7 +40,7 @@ module UpperBranchServer
       def readings(id)
         stored = @jobs.find(id)
         times = stored.entries.to_h { |entry| [entry["id"], entry["at"]] }
-        job = UpperBranch::Job.replay(@jobs.catalogue, stored.entries)
+        job = UpperBranch::Job.replay(@jobs.catalogue, stored.entries, guard: Jobs::GUARD)
         rows = job.findings.select { |one| one.kind == :check && one.reading }
         CSV.generate do |csv|
           csv << COLUMNS
@@ -57,7 +59,7 @@ module UpperBranchServer
         strange = pictures.keys - named(data["entries"])
         raise Problem.invalid("photos/#{strange.first}.jpg", "No entry of this job names this photo") if strange.any?
 
-        @database.transaction do
+        Whole.transaction(@database) do
           known = @database[:jobs].where(id: data["id"]).first
           known ? known_already(data) : insert(data, job)
           pictures.each { |photo, bytes| @photos.take_in(data["id"], photo, bytes) }
@@ -74,12 +76,17 @@ module UpperBranchServer
 
       # The job, once it is sure that it can be told of: what cannot be shown later is not kept.
       def told(entries)
-        job = @jobs.replay(entries)
-        raise Problem.invalid("entries/0", NO_JOB) unless job.machine && entries.first["kind"] == "machine"
+        @jobs.replay(entries) # its machine is known
+        raise Problem.invalid("entries/0", NO_JOB) unless entries.first["kind"] == "machine"
 
-        job.tap { UpperBranch::Views::Trace.of(job).to_h }
+        UpperBranch::Job.replay(@jobs.catalogue, entries).tap { |job| UpperBranch::Views::Trace.of(job).to_h }
       rescue UpperBranch::Invalid => e
         raise Problem.invalid("entries", e.message)
+      rescue Problem
+        raise
+      rescue StandardError => e
+        Journal.error("job file", e, depth: 4)
+        raise Problem.invalid("entries", CANNOT_BE_SHOWN)
       end
 
       def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]

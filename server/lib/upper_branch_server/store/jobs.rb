@@ -13,6 +13,9 @@ module UpperBranchServer
         alias_method :entries, :rows
       end
 
+      # What of a stored job cannot be applied or shown is left out, and our mistake stands in the journal.
+      GUARD = ->(what, error) { Journal.error("left out: #{what}", error, depth: 4) }
+
       attr_reader :catalogue
 
       def initialize(database, catalogue)
@@ -29,7 +32,7 @@ module UpperBranchServer
       # Creates a job with its first entries: [Stored, true when new]. Sent again, it returns what is stored; the same
       # id with another title or other entries is refused (Problem 409).
       def create(id, title, entries)
-        @database.transaction do
+        Whole.transaction(@database) do
           known = @database[:jobs].where(id: id).first
           next [sent_again(stored(known), title, entries), false] if known
 
@@ -51,7 +54,7 @@ module UpperBranchServer
       # Appends entries written against a version: Stored. Entries sent again are stored once; the same id with other
       # content is refused. Raises Problem 404, 409, 422.
       def add(id, version, entries)
-        @database.transaction do
+        Whole.transaction(@database) do
           row = @database[:jobs].where(id: id).for_update.first or raise Problem.not_found
           before = stored(row)
           fresh = unknown_to(before, entries)
@@ -74,13 +77,14 @@ module UpperBranchServer
       end
 
       # Raises Problem 422 when the catalogue no longer knows this kind of machine: then there is nothing to trace on.
+      # An entry that cannot be applied is left out and journaled (UpperBranch::Job#guard).
       def replay(entries)
-        job = UpperBranch::Job.replay(@catalogue, entries)
-        lost = job.lost.first if job.machine.nil? && entries.any?
-        return job unless lost
+        job = UpperBranch::Job.replay(@catalogue, entries, guard: GUARD)
+        return job unless job.machine.nil? && entries.any?
 
+        says = job.lost.first&.fetch(:says) || "No entry of this job names a machine any more."
         raise Problem.new(422, "lost-machine", "This machine cannot be traced here",
-                          "#{lost[:says]} The entries are safe; the lead can map the old name in renames.yml.")
+                          "#{says} The entries are safe; the lead can map the old name in renames.yml.")
       end
 
       private

@@ -14,6 +14,7 @@ import { CheckPanel } from "./check-panel";
 import { ClosePanel } from "./close-panel";
 import { DescribePanel } from "./describe-panel";
 import { GatePanel } from "./gate-panel";
+import { NonePanel } from "./none-panel";
 import { ProofPanel } from "./proof-panel";
 import { RecreatePanel } from "./recreate-panel";
 import { RepairPanel } from "./repair-panel";
@@ -99,6 +100,7 @@ const PANEL: Record<Job["trace"]["next"]["kind"], () => ReactNode> = {
   prove: ProofPanel,
   recreate: RecreatePanel,
   close: ClosePanel,
+  none: NonePanel,
 };
 
 /** For ears: what was recorded last, and what comes next. The place it stands in stays, so that a change in it is read out. */

@@ -9,7 +9,7 @@ module UpperBranch
           struck = job.all.find { |entry| entry.id == data["entry"] }
           refuse("entry", "No entry #{data['entry'].inspect} in this job") unless struck
           refuse("entry", "That entry is struck out already") if job.struck.include?(struck.id)
-          if struck.kind == "machine" && job.live.size > 1
+          if struck.kind == "machine"
             refuse("entry", "The machine entry carries all the others: enter the machine anew instead")
           end
           # The others must stand without it.
