@@ -31,6 +31,7 @@ group :server do
   gem "sequel", "~> 5.90"
   gem "sinatra", "~> 4.2"
   gem "webauthn", "~> 3.4", require: false
+  gem "zxcvbn", "~> 1.0", require: false
 end
 
 group :test do

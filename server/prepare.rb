@@ -12,6 +12,7 @@ begin
   store.catalogues.remember
   UpperBranchServer::Demo.load(store, database)
   store.logs.mark_interrupted
+  store.people.name_keys
   if UpperBranchServer::Where.accounts? && store.people.none?
     code = store.people.invite(role: "lead")
     puts "Nobody has an account yet. The lead opens this once, within #{UpperBranchServer::Store::People::DAYS} days:"

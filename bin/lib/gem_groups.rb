@@ -5,10 +5,11 @@
 #
 #   require_relative "lib/gem_groups"
 #   gems :default
+#
+# UPPER_BRANCH_GEMS names another folder than var/gems.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../../Gemfile", __dir__)
-ENV["BUNDLE_PATH"] ||= File.expand_path("../../var/gems", __dir__) if File.directory?(
-  File.expand_path("../../var/gems", __dir__)
-)
+laid = ENV.fetch("UPPER_BRANCH_GEMS") { File.expand_path("../../var/gems", __dir__) }
+ENV["BUNDLE_PATH"] = laid if File.directory?(laid)
 require "bundler"
 
 def gems(*groups)

@@ -12,7 +12,7 @@ require "securerandom"
 module ServerUnderTest
   TABLES = %w[
     entries photos owner_links jobs machines settings catalogues spec_cards logs attempts invitations
-    account_password_hashes account_login_failures account_lockouts account_active_session_keys account_otp_keys
+    account_password_hashes account_recovery_codes account_active_session_keys account_otp_keys
     account_webauthn_keys account_webauthn_user_ids account_authentication_audit_logs accounts lookers amendments
     closed_jobs verdicts practices exercises
   ].freeze
@@ -70,7 +70,7 @@ end
 module LeftOut
   def self.list = @list ||= []
 
-  def error(event, *)
+  def error(event, *, **)
     LeftOut.list << event if event.start_with?("left out")
     super
   end

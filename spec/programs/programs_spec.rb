@@ -23,7 +23,7 @@ RSpec.describe "The programs of bin/" do
   # The gems of this checkout without those that only tests need, as bin/start lays them.
   define_method(:without_test_gems) do |&block|
     Dir.mktmpdir do |folder|
-      kept = Bundler.definition.specs_for([:default]).map(&:full_name)
+      kept = Bundler.definition.specs_for(%i[default server]).map(&:full_name)
       from = Bundler.bundle_path.to_s
       inside = File.join(folder, "ruby", File.basename(from))
       { "gems" => "", "specifications" => ".gemspec" }.each do |part, ending|
@@ -49,7 +49,7 @@ RSpec.describe "The programs of bin/" do
         %w[bin/sheet small-float seat-swollen] => /The work:\n.*grooved side inward/m,
         %w[bin/sheet car-one needle-worn docs/examples/cider-press.yml] => /First start:/
       }.each do |command, says|
-        out, err, status = run(*command, BUNDLE_PATH: gems)
+        out, err, status = run(*command, UPPER_BRANCH_GEMS: gems)
         expect(status).to be_success, err
         expect(out).to match(says)
       end

@@ -24,7 +24,9 @@ module UpperBranchServer
         use WellFormed
         use Rack::Attack
         use SameOrigin
+        use Media
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
+        use People::AccountBodies, Contract.new if accounts
         use accounts if accounts
         set :accounts, !accounts.nil?
         set :knowledge, knowledge
@@ -46,6 +48,7 @@ module UpperBranchServer
     def self.around(app, knowledge)
       Rack::Builder.app do
         use RequestLog
+        use LastResort
         use Liveness, knowledge
         run app
       end
@@ -67,7 +70,6 @@ module UpperBranchServer
               "cross-origin-opener-policy" => "same-origin",
               "permissions-policy" => "camera=(self), microphone=(), geolocation=()"
       headers "strict-transport-security" => "max-age=31536000" if Where.secure?
-      refuse_other_media unless request.get? || request.head?
       settings.knowledge.refresh if request.path.start_with?("/api/")
       admit
     end

@@ -6,22 +6,6 @@ module UpperBranchServer
     LIMIT = 262_144 # bytes of a request body
     UUID = /\A\h{8}-\h{4}-\h{4}-\h{4}-\h{12}\z/
 
-    # What may be sent besides JSON, and where. All of it asks a browser for a preflight that nobody answers for another
-    # site.
-    OTHER_MEDIA = {
-      %r{\A/api/v1/logs\z} => %w[text/csv],
-      %r{\A/api/v1/jobs/zip\z} => %w[application/zip],
-      %r{\A/api/v1/jobs/[^/]+/photos/[^/]+\z} => %w[image/jpeg image/png application/octet-stream]
-    }.freeze
-
-    def refuse_other_media
-      other = OTHER_MEDIA.find { |path, _| path.match?(request.path) }&.last || []
-      return if request.delete? || [*other, "application/json"].include?(request.media_type)
-
-      raise Problem.new(415, "media-type", "Another kind of content",
-                        "Send #{['application/json', *other].join(' or ')}.")
-    end
-
     # The body as it is. Raises Problem 413 beyond limit (bytes).
     def sent_bytes(limit)
       bytes = request.body&.read(limit + 1) || ""

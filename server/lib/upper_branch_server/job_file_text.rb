@@ -17,10 +17,16 @@ module UpperBranchServer
       data = RequestBody.read(StringIO.new(text), LIMIT)
       @contract.check("JobFile", data)
       data["entries"].each_with_index { |entry, i| look(entry, i) }
+      once(data["entries"].map { |entry| entry["id"] })
       data
     end
 
     private
+
+    def once(ids)
+      twice = ids.each_index.find { |i| ids.index(ids[i]) < i } or return
+      raise Problem.invalid("entries/#{twice}/id", "Entry #{twice + 1} has the id of an earlier one: each has its own")
+    end
 
     def look(entry, index)
       @contract.check("NewEntry", entry.except("at"))

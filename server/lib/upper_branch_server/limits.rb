@@ -11,8 +11,13 @@ module UpperBranchServer
     # per address: [throttle, requests, seconds, which]
     RULES = [
       ["codes", 20, 600, ->(request) { request.path.match?(%r{\A/api/v1/(owner|join)/}) }],
-      ["sign-in", 10, 300, lambda { |request|
-        request.post? && request.path.match?(%r{\A/api/v1/account/(login|otp|webauthn)})
+      ["sign-in", 30, 300, lambda { |request|
+        request.post? && request.path.match?(%r{\A/api/v1/account/(login|otp-auth|recovery-auth|webauthn-(login|auth))\z})
+      }],
+      # What asks for the password again.
+      ["password", 10, 300, lambda { |request|
+        request.post? && request.path.match?(%r{\A/api/v1/account/(change-password|otp-|recovery-codes|webauthn-)}) &&
+          !request.path.match?(/auth\z|login\z/)
       }],
       ["files", 240, 60, lambda { |request|
         !request.get? && !loopback?(request) && request.path.match?(%r{/(logs|zip|file|photos/[^/]+)\z})
@@ -42,11 +47,15 @@ module UpperBranchServer
 
     # match: of Rack::Attack, {period:, epoch_time:}
     def too_many(match)
-      wait = match[:period] - (match[:epoch_time] % match[:period])
-      problem = Problem.new(429, "too-many", "Too many requests",
-                            "Wait #{in_words(wait)}, then try again. What was entered is kept.", wait: wait)
+      problem = wait(match[:period] - (match[:epoch_time] % match[:period]))
       [429, { "content-type" => "application/problem+json", **problem.headers },
        [JSON.generate(problem.body.merge(request: Journal.request).compact)]]
+    end
+
+    # Problem 429. seconds: after which it may be tried again
+    def wait(seconds)
+      Problem.new(429, "too-many", "Too many requests",
+                  "Wait #{in_words(seconds)}, then try again. What was entered is kept.", wait: seconds)
     end
 
     def in_words(seconds) = seconds > 90 ? "#{(seconds / 60.0).ceil} minutes" : "#{seconds} seconds"

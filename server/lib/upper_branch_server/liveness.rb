@@ -32,7 +32,8 @@ module UpperBranchServer
       return told(503, status: "not ready", title: "#{wanted} migrations are missing") if wanted.positive?
 
       @knowledge.store.shop.writable
-      told(200, status: "ok", catalogue: @knowledge.store.catalogue.stamp)
+      warning = Keeping::Backups.warning(@knowledge.store.shop.backup)
+      told(200, status: "ok", catalogue: @knowledge.store.catalogue.stamp, **(warning ? { warnings: [warning] } : {}))
     rescue Sequel::Error => e
       Journal.error("ready", e)
       problem = DatabaseProblem.of(e)

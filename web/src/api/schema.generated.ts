@@ -1579,6 +1579,8 @@ export interface components {
             } | null;
             /** @description names at an open bench */
             lately: string[];
+            /** @description what is wrong with the backups, for a lead: the last one failed, or none was taken for too long */
+            backup_warning?: string | null;
             /** @description the last one, for a lead */
             backup: {
                 at: string;

@@ -17,6 +17,7 @@ import { KeySheet } from "../keys/key-sheet";
 import { KeysRoot } from "../keys/use-keys";
 import { SignalBar } from "../offline/signal-bar";
 import { OutboxBar } from "../outbox/outbox-bar";
+import { BackupBar } from "../people/backup-bar";
 import { SignedIn } from "../people/signed-in";
 import { Who } from "../people/who";
 import { CommandsRoot } from "./commands";
@@ -74,6 +75,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <TimerBell />
         <SignalBar />
         <OutboxBar />
+        <BackupBar />
         <main id="main" className="mx-auto max-w-[1500px] p-3 max-sm:pb-20 sm:p-4">
           <SignedIn>{children}</SignedIn>
         </main>

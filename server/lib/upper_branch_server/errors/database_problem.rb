@@ -34,6 +34,9 @@ module UpperBranchServer
       end
     end
 
+    # Can the database still be read, though not written?
+    def self.read_only?(error) = [*FULL, "25006"].include?(state(error))
+
     # It may be away because its disk is full.
     def self.away = Disk.full? ? Problem.full : Problem.unavailable
 

@@ -15,6 +15,7 @@ module UpperBranchServer
     #   Backup.new(owner_url).restore("var/backups/...")  # the old database stays beside it
     class Backup
       FORMAT = "upper-branch-backup"
+      FILE = "upper-branch-%Y%m%d-%H%M%S.zip"
       NAME = /\Aupper-branch-(\d{8})-(\d{6})\.zip\z/
       KEPT = { days: 7, weeks: 5, months: 12 }.freeze # one of each is kept
 
@@ -30,7 +31,7 @@ module UpperBranchServer
       def take(folder)
         FileUtils.mkdir_p(folder, mode: 0o700)
         at = @clock.now.utc
-        path = File.join(folder, at.strftime("upper-branch-%Y%m%d-%H%M%S.zip"))
+        path = File.join(folder, at.strftime(FILE))
         write("#{path}.new", at)
         proven("#{path}.new") { false }
         File.rename("#{path}.new", path)
@@ -61,15 +62,21 @@ module UpperBranchServer
       end
 
       # Files of a folder that are to be kept: the latest of each of the last days, weeks and months, and always the
-      # latest. names: of files
-      def self.worth_keeping(names)
-        dated = names.grep(NAME).sort.reverse
+      # latest. One that is dated in the future, by a clock that was wrong, is kept and takes nobody's place. names: of
+      # files
+      def self.worth_keeping(names, now: Time.now)
+        ahead, dated = names.grep(NAME).sort.reverse.partition { |name| name > now.utc.strftime(FILE) }
+        ahead + of_each_period(dated)
+      end
+
+      def self.of_each_period(dated)
         day, week, month = KEPT.values_at(:days, :weeks, :months)
         periods = { "%Y%m%d" => day, "%G%V" => week, "%Y%m" => month }
         periods.flat_map do |period, count|
           dated.uniq { |name| Time.strptime(name[NAME, 1], "%Y%m%d").strftime(period) }.first(count)
         end.uniq
       end
+      private_class_method :of_each_period
 
       private
 
@@ -152,7 +159,7 @@ module UpperBranchServer
 
       def thin(folder)
         names = Dir.children(folder).grep(NAME)
-        (names - self.class.worth_keeping(names)).each { |name| File.delete(File.join(folder, name)) }
+        (names - self.class.worth_keeping(names, now: @clock.now)).each { |name| File.delete(File.join(folder, name)) }
       end
 
       # For the lead, who is shown when it was.

@@ -5,7 +5,7 @@ module UpperBranchServer
     # Where Rack::Attack counts: what guards a secret in PostgreSQL, so that every process counts the same; the rest in
     # this process alone, since it is counted with every request.
     class Counts
-      SHARED = %w[codes sign-in].freeze # names of the throttles that guard something
+      SHARED = %w[codes sign-in password].freeze # names of the throttles that guard something
       KEPT = 20_000
 
       def initialize(database)

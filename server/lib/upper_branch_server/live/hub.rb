@@ -24,8 +24,9 @@ module UpperBranchServer
         @beat = now
       end
 
-      def join(io, job:, name:)
-        stream = Stream.new(SecureRandom.uuid, io, job, name)
+      # session: as Stream takes it; with it the stream ends within two seconds of the session, the account or its role
+      def join(io, job:, name:, session: nil)
+        stream = Stream.new(SecureRandom.uuid, io, job, name, session)
         return false unless @lock.synchronize { @streams.size < MOST && (@streams[stream.id] = stream) }
 
         @listens ? stream.tell("again", {}) : stream.flush
@@ -93,6 +94,7 @@ module UpperBranchServer
       # Once a second: pages that have gone, those that were slow, and now and then a sign of life.
       def tend
         all.each { |stream| out(stream) if stream.gone? || !stream.flush }
+        signed_out.each { |stream| out(stream) }
         return if now - @beat < BEAT
 
         @beat = now
@@ -101,6 +103,18 @@ module UpperBranchServer
         rows = @database[:lookers]
         rows.where(id: seen).update(seen_at: Sequel.function(:now)) if seen.any?
         rows.where(Sequel.lit("seen_at < now() - ? * interval '1 second'", LASTS)).delete
+      end
+
+      # Streams whose session has ended, whose account was closed, or whose role is another now.
+      def signed_out
+        streams = all.select(&:session)
+        return [] if streams.empty?
+
+        keys = @database[:account_active_session_keys]
+        good = keys.join(:accounts, id: :account_id)
+                   .where(session_id: streams.map { |stream| stream.session[:key] }, status_id: Store::People::OPEN)
+                   .select_map(%i[account_id session_id role])
+        streams.reject { |stream| good.include?(stream.session.values_at(:account, :key, :role)) }
       end
 
       def out(stream)

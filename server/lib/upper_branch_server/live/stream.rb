@@ -11,14 +11,16 @@ module UpperBranchServer
              "x-content-type-options: nosniff\r\nx-accel-buffering: no\r\nconnection: close\r\n\r\nretry: 2000\n\n"
       MOST = 65_536 # bytes that may wait; a page so far behind comes again by itself
 
-      attr_reader :id, :io, :job, :name
+      attr_reader :id, :io, :job, :name, :session
 
-      # io: of the hijacked request; job: id, or nil for the board; name: who looks, or nil
-      def initialize(id, io, job, name)
+      # io: of the hijacked request; job: id, or nil for the board; name: who looks, or nil; session: {account:, key:,
+      # role:} of who has signed in, nil at an open bench
+      def initialize(id, io, job, name, session = nil)
         @id = id
         @io = io
         @job = job
         @name = name
+        @session = session
         @waiting = +HEAD
       end
 

@@ -55,7 +55,8 @@ module UpperBranchServer
       # A job is closed by who answers for it, and reopened by the lead; what is practised, by who practises. Raises
       # Problem 403.
       def fit_for(entries, job)
-        return if person.lead? || settings.store.practices.practice?(job)
+        return if person.lead?
+        return own_practice if settings.store.practices.practice?(job)
 
         closes = entries.any? { |entry| entry["kind"] == "close" }
         raise forbidden("A trainee does not close a job: whose work it is does.") if closes && person.trainee?

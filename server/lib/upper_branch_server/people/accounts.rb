@@ -5,13 +5,14 @@ require "rodauth"
 
 module UpperBranchServer
   module People
-    # Signing in, by Rodauth: argon2, lockout, sessions that end and can be ended, password rules, an audit log, and for
+    # Signing in, by Rodauth: argon2, sessions that end and can be ended, password rules, an audit log, and for
     # who wants them a second factor (TOTP) and passkeys (WebAuthn), which stand for both. In front of the app; who has
     # signed in stands in env[PERSON].
     #
     #   People::Accounts.over(store: store, secret: "64 letters or more", secure: false)   # => middleware class
     module Accounts
       PERSON = "upper_branch.person"
+      SESSION = "upper_branch.session" # sum under which the session is kept (account_active_session_keys)
       WAITING = "upper_branch.second" # true while the second factor is owed
       PREFIX = "/api/v1/account"
       PASSWORD = 12     # letters at least
@@ -21,7 +22,10 @@ module UpperBranchServer
       SECRETS = %w[otp_secret otp_raw_secret webauthn_setup webauthn_setup_challenge webauthn_setup_challenge_hmac
                    webauthn_auth webauthn_auth_challenge webauthn_auth_challenge_hmac].freeze
       NO_PASSKEY = "This passkey is not known here: sign in by name and password"
-      WRONG = "Name or password is wrong. After ten wrong ones the account waits a quarter of an hour."
+      WRONG = "Name or password is wrong. After some wrong ones the next has to wait."
+      WEAK = "This is soon guessed: choose another. Three or four words that do not belong together are hard to guess"
+      LEAST_SCORE = 3 # of zxcvbn's 0 to 4
+      RECOVERY_CODES = 8
 
       class << self
         # secret: for cookies and second factors; secure: whether it is served by https alone
@@ -30,31 +34,27 @@ module UpperBranchServer
             plugin :middleware
             plugin :sessions, secret: secret, key: "upper-branch",
                               cookie_options: { same_site: :strict, http_only: true, secure: secure, path: "/" }
-            plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, parser: lambda { |text|
-              RequestBody.read(StringIO.new(text), Asked::LIMIT)
-            }
+            plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i # checked before: AccountBodies
             plugin(:rodauth, json: :only) { Accounts.configure(self, store, secret) }
-            route do |r|
-              Accounts.route(self, r, store)
-            rescue Problem => e
-              response.status = e.status
-              response.headers["content-type"] = "application/problem+json"
-              response.write(JSON.generate(e.body.merge(request: Journal.request).compact))
-              r.halt
-            end
+            const_set(:DEVICES, Devices.new(secret))
+            const_set(:SECURE, secure)
+            route { |r| Accounts.route(self, r, store) }
           end
         end
 
         def configure(rodauth, store, secret)
           rodauth.instance_exec do
             db store.database
-            enable :json, :login, :logout, :lockout, :change_password, :active_sessions, :audit_logging, :argon2,
-                   :otp, :disallow_common_passwords, :webauthn_autofill
+            enable :json, :login, :logout, :change_password, :active_sessions, :audit_logging, :argon2,
+                   :otp, :recovery_codes, :disallow_common_passwords, :webauthn_autofill
             prefix PREFIX
             hmac_secret secret
-            json_response_body { |told| told["error"] ? Accounts.problem(self, told) : super(told) }
+            json_response_body do |told|
+              next Accounts.problem(self, told) if told["error"]
+
+              super(@fresh_codes ? told.merge("recovery_codes" => @fresh_codes) : told)
+            end
             login_column :login
-            require_mail? false
             require_bcrypt? false
             skip_status_checks? false
             normalize_login { |login| login.to_s.strip.downcase }
@@ -67,7 +67,27 @@ module UpperBranchServer
           end
           passkeys(rodauth)
           passwords(rodauth)
+          recovery(rodauth)
           guesses(rodauth)
+        end
+
+        # Codes to be printed, each good once in the place of the second factor: also where the server's own secret is
+        # another than when that was set up (a backup on another machine). Only sums are kept.
+        def recovery(rodauth)
+          rodauth.instance_exec do
+            auto_add_recovery_codes? true
+            auto_remove_recovery_codes? true
+            recovery_codes_limit RECOVERY_CODES
+            invalid_recovery_code_message "This code is not one of yours, or was used before"
+            add_recovery_code do
+              code = Codes.make
+              (@fresh_codes ||= []) << code
+              db[recovery_codes_table].insert(id: session_value, code: Codes.sum(code))
+            end
+            recovery_code_match? do |code|
+              db[recovery_codes_table].where(id: session_value, code: Codes.sum(code)).delete == 1
+            end
+          end
         end
 
         # A passkey asks for the hand or the face it belongs to, so it is both factors in one. It names the account
@@ -89,28 +109,75 @@ module UpperBranchServer
             password_maximum_length 200
             require_password_confirmation? false
             password_too_short_message "At least #{PASSWORD} letters: a short sentence is easy to keep in mind"
-            password_is_one_of_the_most_common_message "This is one of the first that is tried: choose another"
+            password_is_one_of_the_most_common_message WEAK
+            password_meets_requirements? do |password|
+              next false unless super(password)
+              next true if Accounts.strong?(password, account)
+
+              set_password_requirement_error_message(:password_soon_guessed, WEAK)
+              false
+            end
           end
         end
 
-        # Who guesses learns nothing of which part was wrong, and waits.
+        # Not to be guessed by who knows the usual ways: zxcvbn (Wheeler, USENIX Security 2016), with the own names.
+        def strong?(password, account)
+          require "zxcvbn"
+          Zxcvbn.zxcvbn(password[0, 100], account.to_h.values_at(:login, :name).compact)["score"] >= LEAST_SCORE
+        end
+
+        # Who guesses learns nothing of which part was wrong, and waits (Guesses).
         def guesses(rodauth)
           rodauth.instance_exec do
             no_matching_login_message WRONG
             invalid_password_message WRONG
-            after_no_matching_login { password_hash(param(password_param)) } # takes as long as a wrong password
-            max_invalid_logins 10
-            account_lockouts_deadline_interval minutes: 15
-            unlock_account_request_route nil
-            unlock_account_route nil
+            after_no_matching_login do
+              password_hash(param(password_param)) # takes as long as a wrong password
+              Accounts.guesses_of(scope).wrong
+            end
+            after_login_failure do
+              super()
+              Accounts.guesses_of(scope).wrong
+            end
+            after_login do
+              super()
+              Accounts.signed_in(scope, account[:login])
+            end
             otp_auth_failures_limit 5
           end
+        end
+
+        # Of who tries to sign in now.
+        def guesses_of(scope)
+          login = scope.request.params["login"].to_s
+          device = scope.class::DEVICES.known(scope.request.cookies[Devices::COOKIE], login)
+          Guesses.new(scope.rodauth.db, login: login, address: Limits.who(scope.request), device: device)
+        end
+
+        # This device is known from now on, and what was wrong before is forgotten.
+        def signed_in(scope, login)
+          guesses_of(scope).right
+          value = { value: scope.class::DEVICES.cookie(login), path: "/api/v1/account", max_age: Devices::SECONDS,
+                    same_site: :strict, httponly: true, secure: scope.class::SECURE }
+          Rack::Utils.set_cookie_header!(scope.response.headers, Devices::COOKIE, value)
+        end
+
+        # Is this session still good? A database that can only be read, or has no room, still answers who it is.
+        def active?(rodauth)
+          rodauth.currently_active_session?
+        rescue Sequel::DatabaseError => e
+          raise unless DatabaseProblem.read_only?(e)
+
+          key = rodauth.send(:compute_hmac, rodauth.session["active_session_id"].to_s)
+          rodauth.db[:account_active_session_keys].where(account_id: rodauth.session_value, session_id: key).any?
         end
 
         def route(scope, request, store)
           rodauth = scope.rodauth
           # A session that has ended is nobody's: the page still comes, and asks to sign in.
-          rodauth.clear_session if rodauth.logged_in? && !rodauth.currently_active_session?
+          rodauth.clear_session if rodauth.logged_in? && !active?(rodauth)
+          guesses_of(scope).look if request.post? && request.path == "#{PREFIX}/login"
+          scope.response["cache-control"] = "no-store" if request.path.start_with?("/api/")
           ours = rodauth.class.route_hash.key?(request.path.delete_prefix(PREFIX))
           request.params.delete("login") if request.path == "#{PREFIX}/webauthn-login"
           request.on("api/v1/account") { request.rodauth } if ours
@@ -120,6 +187,9 @@ module UpperBranchServer
           waits = rodauth.two_factor_authentication_setup? && !rodauth.two_factor_authenticated?
           scope.env[WAITING] = waits
           scope.env[PERSON] = store.people.find(rodauth.session_value) unless waits
+          scope.env[SESSION] = rodauth.send(:compute_hmac, rodauth.session["active_session_id"].to_s)
+        rescue Sequel::Error
+          raise if request.path.start_with?("/api/") # the page itself still comes
         end
 
         # What Rodauth refuses, in the words of the API. Signing in names no field, or it would tell what was right.

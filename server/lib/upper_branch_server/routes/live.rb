@@ -16,7 +16,9 @@ module UpperBranchServer
 
           # Signed as entries are: at an open bench as they say.
           name = settings.accounts ? person.signature : word("name").to_s.strip[0, 80]
-          settings.hub.join(hijack.call, job: job, name: name.empty? ? nil : name)
+          key = env[UpperBranchServer::People::Accounts::SESSION]
+          session = settings.accounts ? { account: person.id, key: key, role: person.role } : nil
+          settings.hub.join(hijack.call, job: job, name: name.empty? ? nil : name, session: session)
           halt 200
         end
       end

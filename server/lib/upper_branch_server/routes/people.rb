@@ -38,6 +38,8 @@ module UpperBranchServer
         # For the lead, who answers for it.
         def last_backup = person&.lead? ? settings.store.shop.backup : nil
 
+        def last_backup_warning = person&.lead? ? Keeping::Backups.warning(settings.store.shop.backup) : nil
+
         # How this shop knows its people, who asks, and at an open bench who was there lately.
         def account
           who = settings.accounts ? person : nil
@@ -46,7 +48,8 @@ module UpperBranchServer
             who: who && { name: who.name, role: who.role, signature: who.signature,
                           second: settings.store.people.second?(who.id),
                           passkeys: settings.store.people.passkeys(who.id) },
-            lately: settings.accounts ? [] : settings.store.jobs.signatures, backup: last_backup }
+            lately: settings.accounts ? [] : settings.store.jobs.signatures, backup: last_backup,
+            backup_warning: last_backup_warning }
         end
       end
     end

@@ -37,6 +37,7 @@ module UpperBranchServer
       # At the simulated machine.
       def self.at_work(app)
         app.get("/api/v1/jobs/:id/practice") { answer(gone_through(settings.store.practices.find(job_id))) }
+        app.before("/api/v1/jobs/:id/practice/*") { own_practice }
         app.post("/api/v1/jobs/:id/practice/look") { answer(look(body_as("PracticeLook")["check"])) }
         app.post("/api/v1/jobs/:id/practice/ask") { answer(ask(body_as("PracticeQuestion"))) }
         app.post("/api/v1/jobs/:id/practice/engine") { answer(reckoned { run_engine(body_as("PracticeEngine")) }) }
@@ -46,7 +47,19 @@ module UpperBranchServer
       # What the routes share.
       module Helpers
         # Under whose name it is practised: who has signed in, or as is said at an open bench.
-        def learner(said) = settings.accounts ? person.signature : said.to_s.strip[0, 80]
+        def learner(said)
+          return Store::Practices::Learner.new(name: said.to_s.strip[0, 80]) unless settings.accounts
+
+          Store::Practices::Learner.new(account: person.id, name: person.signature)
+        end
+
+        # Answered and ended by who practises, or by the lead. Raises Problem 404, 403.
+        def own_practice
+          kept = settings.store.practices.find(job_id)
+          return kept if !settings.accounts || person.lead? || kept.account == person.id
+
+          raise forbidden("This is #{kept.learner}'s practice: begin one of your own.")
+        end
 
         def practice_of(learner)
           kept = settings.store.practices.of(learner)
@@ -69,7 +82,7 @@ module UpperBranchServer
           seed = SecureRandom.random_number(SEEDS)
           reckoned { exercise(data["family"], data["level"], seed).complaint }
           settings.store.practices.put(family: data["family"], level: data["level"], seed: seed,
-                                       note: data["note"].to_s.strip, by: learner(data["by"]))
+                                       note: data["note"].to_s.strip, by: learner(data["by"]).name)
         end
 
         private

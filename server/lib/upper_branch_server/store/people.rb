@@ -7,6 +7,7 @@ module UpperBranchServer
     #   code = people.invite(role: "technician", by: lead)   # told once
     #   people.join(code, login: "ines", name: "Ines")       # => account id; the code is used up
     class People
+      Names = UpperBranchServer::People::Names
       DAYS = 7
       OPEN = 2
       CLOSED = 3
@@ -34,14 +35,18 @@ module UpperBranchServer
 
       # Everybody, as the lead sees them.
       def list
+        slowed = waiting
         accounts.order(Sequel[:accounts][:name]).map do |row|
           { **person(row).to_h, login: row[:login], closed: row[:status_id] == CLOSED, second: row[:second],
-                                last: row[:last]&.utc&.iso8601, locked: row[:locked] }
+                                last: row[:last]&.utc&.iso8601,
+                                locked: slowed.include?(UpperBranchServer::People::Guesses.of(row[:login])) }
         end
       end
 
       # A code for one who joins, or for one who is there and chooses a new password. by: Person or nil (first start)
+      # Raises Problem 422 where there is no such account.
       def invite(role:, by: nil, under: nil, account: nil)
+        known(under: under, account: account)
         code = Codes.make
         @database[:invitations].where { expires_at < Sequel.function(:now) }.delete
         @database[:invitations].insert(code_sum: Codes.sum(code), role: role, under: under, account_id: account,
@@ -66,16 +71,30 @@ module UpperBranchServer
         row = @database[:invitations].where(code_sum: Codes.sum(code)).returning.delete.first or raise Problem.not_found
         if row[:account_id]
           @database[:account_webauthn_keys].where(account_id: row[:account_id]).delete
-          %i[account_lockouts account_login_failures account_otp_keys].each do |table| # begun anew, whole
+          %i[account_otp_keys account_recovery_codes].each do |table| # begun anew, whole
             @database[table].where(id: row[:account_id]).delete
           end
           return row[:account_id]
         end
 
-        fitting(login, name)
-        @database[:accounts].insert(login: login.downcase, name: name.strip, role: told[:role], under: row[:under])
-      rescue Sequel::UniqueConstraintViolation
+        fitting(login)
+        name = Names.checked(name)
+        @database[:accounts].insert(login: login.downcase, name: name, name_key: Names.key(name),
+                                    skeleton: Names.skeleton(name), role: told[:role], under: row[:under])
+      rescue Sequel::UniqueConstraintViolation => e
+        raise name_taken(name) if DatabaseProblem.said(e, PG::Result::PG_DIAG_CONSTRAINT_NAME) == "accounts_name_once"
+
         raise Problem.invalid("login", "Somebody here signs in as #{login} already: choose another")
+      end
+
+      # Works out what looks alike anew: of accounts from before there was a name_key.
+      def name_keys
+        @database[:accounts].order(:id).select_map(%i[id name name_key]).each do |id, name, key|
+          own = key.end_with?(" ##{id}") ? key : Names.key(name)
+          others = @database[:accounts].exclude(id: id).where(name_key: own)
+          @database[:accounts].where(id: id).update(skeleton: Names.skeleton(name),
+                                                    name_key: others.empty? ? own : "#{own} ##{id}")
+        end
       end
 
       # role, under, closed: what is to change. Raises Problem 404, 422: one lead there must be.
@@ -85,6 +104,7 @@ module UpperBranchServer
           status = { true => CLOSED, false => OPEN }[closed]
           values = { role: role, under: under, status_id: status }.compact
           values[:under] = nil if role && role != "trainee"
+          known(under: under)
           @database[:accounts].where(id: id).update(values).positive? or raise Problem.not_found
           raise last_lead if @database[:accounts].where(role: "lead", status_id: OPEN).empty?
 
@@ -108,14 +128,21 @@ module UpperBranchServer
         @database[:accounts].left_join(Sequel[:accounts].as(:masters), id: Sequel[:accounts][:under])
                             .select_all(:accounts)
                             .select_append(Sequel[:masters][:name].as(:master), second.as(:second), last.as(:last),
-                                           locked.as(:locked))
+                                           alike(:accounts).as(:alike), alike(:masters).as(:master_alike))
       end
 
       def second = @database[:account_otp_keys].where(id: Sequel[:accounts][:id]).select(1).exists
 
-      def locked
-        @database[:account_lockouts].where(id: Sequel[:accounts][:id]).where { deadline > Sequel.function(:now) }
-                                    .select(1).exists
+      # Does another account have a name that looks like this one's?
+      def alike(table)
+        @database[:accounts].from_self(alias: :others).where(Sequel[:others][:skeleton] => Sequel[table][:skeleton])
+                            .exclude(Sequel[:others][:id] => Sequel[table][:id]).select(1).exists
+      end
+
+      # Sign-in names that have to wait now.
+      def waiting
+        rows = @database[:attempts].where { blocked_until > Sequel.function(:now) }
+        rows.where(Sequel.like(:name, "guess:login:%")).select_map(:name)
       end
 
       def last
@@ -124,14 +151,28 @@ module UpperBranchServer
       end
 
       def person(row)
-        UpperBranchServer::People::Person.new(id: row[:id], name: row[:name], role: row[:role], under: row[:master])
+        under = row[:master] && UpperBranchServer::People::Person.shown(row[:master], row[:under], row[:master_alike])
+        UpperBranchServer::People::Person.new(id: row[:id], name: row[:name], role: row[:role], under: under,
+                                              alike: row[:alike])
       end
 
-      def fitting(login, name)
+      def known(**ids)
+        ids.compact.each do |field, id|
+          next if @database[:accounts].where(id: id).any?
+
+          raise Problem.invalid(field.to_s, "There is no such account: choose one of the list")
+        end
+      end
+
+      def fitting(login)
         unless login.to_s.downcase.match?(LOGIN)
           raise Problem.invalid("login", "2 to 40 letters without blanks: a to z, digits, dot, dash")
         end
-        raise Problem.invalid("name", "Say your name as it should stand under your work") if name.to_s.strip.empty?
+      end
+
+      # Of a closed account too: it stands under entries.
+      def name_taken(name)
+        Problem.invalid("name", "#{name} is or was somebody else here: add a second name or a letter")
       end
 
       def run_out

@@ -4,11 +4,16 @@ module UpperBranchServer
   class Store
     # Practice on the simulated engine: who practises on which job what, how it ended, and what the lead has set.
     #
-    #   store.practices.begin(job_id, "eva", exercise)
+    #   store.practices.begin(job_id, Learner.new(account: 7, name: "Eva"), exercise)
     #   store.practices.find(job_id)   # => Kept, or Problem 404 for a job that is none
     class Practices
+      # Who practises: the account (nil at an open bench, where the name is all that is known), and the name shown.
+      Learner = Struct.new(:account, :name, keyword_init: true) do
+        def where = account ? { account_id: account } : { account_id: nil, learner: name }
+      end
+
       # learner: the name it is done under; exercise, debrief: plain data; ended: Time or nil
-      Kept = Struct.new(:job, :learner, :exercise, :engine, :debrief, :begun, :ended, :title, keyword_init: true)
+      Kept = Struct.new(:job, :account, :learner, :exercise, :engine, :debrief, :begun, :ended, :title, keyword_init: true)
       LATEST = 200 # of one learner, that count
 
       def initialize(database)
@@ -19,13 +24,13 @@ module UpperBranchServer
       def begin(job_id, learner, exercise, set: nil)
         @database.transaction do
           @database[:jobs].where(id: job_id).update(practice: true)
-          @database[:practices].insert(job_id: job_id, learner: learner, set_as: set,
+          @database[:practices].insert(job_id: job_id, learner: learner.name, account_id: learner.account, set_as: set,
                                        exercise: Sequel.pg_jsonb(exercise.to_h))
         end
       end
 
       # Has this learner begun it already?
-      def begun?(job_id, learner) = @database[:practices].where(job_id: job_id, learner: learner).any?
+      def begun?(job_id, learner) = @database[:practices].where(job_id: job_id, **learner.where).any?
 
       # Raises Problem 404.
       def find(job_id)
@@ -37,7 +42,7 @@ module UpperBranchServer
 
       # Everything one learner has begun, the latest first.
       def of(learner)
-        with_titles.where(learner: learner).order(Sequel.desc(:begun_at), :job_id).limit(LATEST).map { |row| kept(row) }
+        with_titles.where(learner.where).order(Sequel.desc(:begun_at), :job_id).limit(LATEST).map { |row| kept(row) }
       end
 
       # How the engine was left.
@@ -55,10 +60,10 @@ module UpperBranchServer
       # Exercises the lead has set, the latest first, without what is hidden in them; with what this learner has made of
       # each. everybody: with what all have made of it
       def set(learner, everybody: false)
-        taken = taken_on(everybody ? {} : { learner: learner })
+        taken = taken_on(everybody ? {} : learner.where)
         @database[:exercises].order(Sequel.desc(:set_at)).map do |row|
           all = taken.fetch(row[:id], [])
-          mine = all.find { |one| one.learner == learner }
+          mine = all.find { |one| learner.account ? one.account == learner.account : one.learner == learner.name }
           row.slice(:id, :family, :level, :note, :by)
              .merge(job: mine&.job, over: !mine&.ended.nil?, taken: everybody ? all.map { |one| made_of(one) } : [])
         end
@@ -95,7 +100,7 @@ module UpperBranchServer
 
       def kept(row)
         data = %i[exercise engine debrief].to_h { |name| [name, row[name] && plain(row[name])] }
-        Kept.new(job: row[:job_id], begun: row[:begun_at], ended: row[:ended_at], **row.slice(:learner, :title), **data)
+        Kept.new(job: row[:job_id], account: row[:account_id], begun: row[:begun_at], ended: row[:ended_at], **row.slice(:learner, :title), **data)
       end
 
       def plain(data) = JSON.parse(JSON.generate(data))
