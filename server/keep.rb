@@ -34,6 +34,8 @@ begin
 rescue UpperBranchServer::Keeping::ShopFile::Bad,
        UpperBranchServer::Keeping::Backup::Bad, UpperBranchServer::Keeping::Tools::Failed => e
   abort "#{e.message}. Nothing was changed."
+rescue SystemCallError => e
+  abort "#{e.message}. Nothing was changed."
 rescue Sequel::DatabaseError => e
   abort "The database does not do it: #{e.message.lines.first.strip}. Nothing was changed."
 end

@@ -2,11 +2,11 @@
 
 # Does a server answer at this address, whatever it says? Exit 0 or 1. Without gems, so that it takes a tenth of a second.
 #
-#   ruby --disable-gems bin/lib/answers.rb http://127.0.0.1:8420/ready
+#   ruby --disable-gems bin/lib/answers.rb http://127.0.0.1:8420/ready [SECONDS]
 require "net/http"
 require "openssl"
 
-PATIENCE = 15 # s
+PATIENCE = Float(ARGV.fetch(1, 15)) # s
 uri = URI(ARGV.fetch(0))
 uri.host = "127.0.0.1" if uri.host == "0.0.0.0"
 begin

@@ -95,7 +95,7 @@ npm_packages() {
 }
 
 web_build() {
-  local sum; sum=$(find "$ROOT/web" \( -name node_modules -o -name dist \) -prune -o -type f -print | LC_ALL=C sort | xargs sha256sum | sha256sum | cut -d' ' -f1)
+  local sum; sum=$(cd "$ROOT/web" && find . \( -name node_modules -o -name dist \) -prune -o -type f -print | LC_ALL=C sort | xargs sha256sum | sha256sum | cut -d' ' -f1)
   if [ -f "$ROOT/web/dist/index.html" ] && fresh web "$sum"; then return; fi
   say "Building the web pages ..."
   unmark web
@@ -261,10 +261,11 @@ daily_backup() {
 # kill_all PID: the process and its children, at once; also when they are stopped.
 kill_all() { kill -KILL $(cat "/proc/$1/task/$1/children" 2> /dev/null) "$1" 2> /dev/null || true; }
 
-# Three looks in a row without an answer are a hang: the process lives and does nothing. Looked at every HANG_LOOK rounds.
-HANG_LOOK=${HANG_LOOK:-10} HANGS=3 SERVER_SILENT=0 DATABASE_SILENT=0
+# Three looks in a row without an answer are a hang: the process lives and does nothing. Looked at every HANG_LOOK rounds, HANG_PATIENCE
+# seconds long.
+HANG_LOOK=${HANG_LOOK:-10} HANG_PATIENCE=${HANG_PATIENCE:-15} HANGS=3 SERVER_SILENT=0 DATABASE_SILENT=0
 look_for_hangs() {
-  if ruby --disable-gems "$ROOT/bin/lib/answers.rb" "$ADDRESS/ready"; then
+  if ruby --disable-gems "$ROOT/bin/lib/answers.rb" "$ADDRESS/ready" "$HANG_PATIENCE"; then
     SERVER_SILENT=0
     if [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
   else

@@ -26,7 +26,7 @@ RSpec.describe "The programs of bin/" do
       kept = Bundler.definition.specs_for(%i[default server]).map(&:full_name)
       from = Bundler.bundle_path.to_s
       inside = File.join(folder, "ruby", File.basename(from))
-      { "gems" => "", "specifications" => ".gemspec" }.each do |part, ending|
+      { "gems" => "", "specifications" => ".gemspec" }.each do |part, ending| # as bundler lays them
         FileUtils.mkdir_p(File.join(inside, part))
         kept.each do |name|
           if File.exist?(File.join(from, part, name + ending))
@@ -54,6 +54,81 @@ RSpec.describe "The programs of bin/" do
         expect(out).to match(says)
       end
     end
+  end
+
+  # Those that lay the test gems themselves, because they drive a browser or run specs; bin/start is tried by the drills.
+  laying_test_gems = %w[drill screenshots test]
+  with_database = {
+    %w[bin/backup FOLDER] => /jobs, read back and compared/,
+    %w[bin/restore BACKUP --look] => /whole.*Nothing was changed/m,
+    %w[bin/shop export FOLDER/shop.zip] => /shop[.]zip: \d+ jobs/,
+    %w[bin/shop import FOLDER/shop.zip] => /\d+ jobs, \d+ cards/,
+    %w[bin/people] => /Nobody has an account yet/,
+    %w[bin/people lead] => %r{/join/},
+    %w[bin/handbook] => //,
+    %w[bin/start] => nil
+  }
+
+  # As after bin/start alone, in a new shell: no gem of the tests, no variable that another program sets.
+  it "all work without test gems, in a new shell" do
+    require_relative "../../server/spec/server_helper"
+    ServerUnderTest.clean
+    without_test_gems do |gems|
+      folder = Dir.mktmpdir
+      with_database.each do |command, says|
+        next unless says
+
+        backup = Dir[File.join(folder, "upper-branch-*.zip")].first.to_s
+        words = command.map { |word| word.sub("FOLDER", folder).sub("BACKUP", backup) }
+        out, err, status = run(*words, UPPER_BRANCH_GEMS: gems, DATABASE_URL: ENV.fetch("DATABASE_URL"))
+        expect(status).to be_success, "#{words.join(' ')}: #{out}#{err}"
+        expect(out + err).to match(says)
+      end
+      tried = with_database.keys.map { |command| File.basename(command.first) }
+      expect(Dir.children(File.join(root, "bin")) - ["lib", *laying_test_gems, *tried, *%w[trace read-log engine sheet]])
+        .to eq []
+    ensure
+      FileUtils.rm_rf(folder)
+    end
+  end
+
+  it "reset the password of a lone lead who has lost everything, at the machine itself" do
+    require_relative "../../server/spec/server_helper"
+    ServerUnderTest.clean
+    people = ServerUnderTest.store.people
+    code = people.invite(role: "lead")
+    id = ServerUnderTest.database.transaction { people.join(code, login: "ines", name: "Ines") }
+    ServerUnderTest.owner[:account_otp_keys].insert(id: id, key: "lost")
+    out, err, status = run("bin/people", "reset", "INES", DATABASE_URL: ENV.fetch("DATABASE_URL"))
+    expect(status).to be_success, err
+    code = out[%r{/join/(\S+)}, 1]
+    expect(people.invitation(code)).to eq(role: "lead", login: "ines", name: "Ines")
+    ServerUnderTest.database.transaction { people.join(code, login: "", name: "") }
+    expect(people.second?(id)).to be false
+    _, err, status = run("bin/people", "reset", "nobody", DATABASE_URL: ENV.fetch("DATABASE_URL"))
+    expect([status.success?, err]).to match [false, /Nobody signs in as nobody/]
+    _, err, = run("bin/people", "reset", DATABASE_URL: ENV.fetch("DATABASE_URL"))
+    expect(err).to include "usage: bin/people"
+  end
+
+  it "note a backup that failed where the server finds it, and take the note away with the next good one" do
+    require_relative "../../server/spec/server_helper"
+    ServerUnderTest.clean
+    noted = File.join(root, "var", "backup-failed")
+    Dir.mktmpdir do |folder|
+      file = File.join(folder, "a-file")
+      File.write(file, "")
+      _, _, status = run("bin/backup", File.join(file, "below"), DATABASE_URL: ENV.fetch("DATABASE_URL"))
+      expect(status).not_to be_success
+      expect(UpperBranchServer::Keeping::Backups.failed).to include(at: /\A\d{4}-.*Z\z/, says: /./)
+      run("bin/backup", folder, DATABASE_URL: "postgres://nobody:x@127.0.0.1:1/nowhere")
+      expect(UpperBranchServer::Keeping::Backups.warning(nil, daily: true)).to include("The last backup failed", "database")
+      _, err, status = run("bin/backup", folder, DATABASE_URL: ENV.fetch("DATABASE_URL"))
+      expect(status).to be_success, err
+      expect(File.exist?(noted)).to be false
+    end
+  ensure
+    FileUtils.rm_f(noted)
   end
 
   it "refuse with a plain sentence what has no sheet" do
@@ -94,7 +169,7 @@ RSpec.describe "The programs of bin/" do
 
   it "say what to do where no gems are installed at all" do
     Dir.mktmpdir do |nothing|
-      _, err, status = run("bin/trace", "docs/examples/cider-press.yml", BUNDLE_PATH: nothing)
+      _, err, status = run("bin/trace", "docs/examples/cider-press.yml", UPPER_BRANCH_GEMS: nothing)
       expect(status).not_to be_success
       expect(err).to include("Run bin/start once")
     end
