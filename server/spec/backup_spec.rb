@@ -51,6 +51,41 @@ RSpec.describe UpperBranchServer::Keeping::Backup do
     expect(databases.grep(/\Aupper_branch_shop_\h{8}\z/)).to be_empty # nothing is left lying about
   end
 
+  it "serves again under the shop's own role, which gets its rights on what was put in place" do
+    tools.open { |database| UpperBranchServer::AppRole.new(database).make("first") }
+    backup.restore(backup.take(folder))
+    url = UpperBranchServer::AppRole.url(tools.url, "first")
+    database = UpperBranchServer.connect(url)
+    expect(database[:jobs].count).to be > 5
+    expect { database[:entries].delete }.to raise_error(Sequel::DatabaseError, /permission denied/)
+  ensure
+    database&.disconnect
+  end
+
+  it "leaves the role of another shop on the same server as it is" do
+    other = tools.beside("upper_branch_shop_two").make
+    other.open { |database| UpperBranchServer.migrate(database) }
+    [[tools, "one"], [other, "two"]].each do |shop, password|
+      shop.open { |database| UpperBranchServer::AppRole.new(database).make(password) }
+    end
+    urls = [[tools, "one"], [other, "two"]].map { |shop, word| UpperBranchServer::AppRole.url(shop.url, word) }
+    connected = urls.map { |url| UpperBranchServer.connect(url) }
+    expect(connected.map { |database| database[:jobs].count }).to match [(be > 5), 0]
+    elsewhere = URI(urls.first).tap { |uri| uri.path = "/upper_branch_shop_two" }.to_s
+    expect { UpperBranchServer.connect(elsewhere)[:jobs].count }.to raise_error(Sequel::DatabaseError, /permission denied/)
+  ensure
+    connected&.each(&:disconnect)
+  end
+
+  it "keeps those of the future beside the others, and lets them take nobody's place" do
+    now = Time.utc(2026, 12, 2, 4)
+    days = Array.new(10) { |i| (now - (i * 86_400)).strftime(described_class::FILE) }
+    ahead = Array.new(9) { |i| (now + ((i + 1) * 86_400)).strftime(described_class::FILE) }
+    kept = described_class.worth_keeping(days + ahead, now: now)
+    expect(kept).to include(*ahead, *days.first(7))
+    expect(kept & days.last(3)).to be_empty.or(have_attributes(size: be <= 2))
+  end
+
   it "is of one moment while others write" do
     stop = false
     writer = Thread.new { note("busy") until stop }

@@ -87,7 +87,7 @@ module UpperBranchServer
           told = @tools.open do |database|
             database.transaction(isolation: :repeatable, read_only: true) do
               snapshot = database.get(Sequel.function(:pg_export_snapshot))
-              @tools.run("pg_dump", "--format=custom", "--no-owner", "--snapshot=#{snapshot}", "--file=#{dump}")
+              @tools.run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--snapshot=#{snapshot}", "--file=#{dump}")
               Manifest.of(database)
             end
           end
@@ -111,7 +111,7 @@ module UpperBranchServer
         told = manifest(path)
         fresh = @tools.beside("#{@tools.name}_#{SecureRandom.hex(4)}").make
         unpacked(path, told) do |dump|
-          fresh.run("pg_restore", "--no-owner", "--exit-on-error", "--dbname=#{fresh.name}", dump)
+          fresh.run("pg_restore", "--no-owner", "--no-privileges", "--exit-on-error", "--dbname=#{fresh.name}", dump)
         end
         compare(fresh, told)
         kept = yield fresh
@@ -154,7 +154,17 @@ module UpperBranchServer
           @tools.rename(old)
         end
         fresh.rename(name)
+        granted
         there ? old : name
+      end
+
+      # Roles belong to the server, not to the backup: those of this database get their rights on what was put in place.
+      def granted
+        url = ENV.fetch("DATABASE_APP_URL", nil)
+        @tools.open do |database|
+          roles = [AppRole.new(database), *(url && AppRole.new(database, URI(url).user))]
+          roles.select(&:there?).each(&:grant)
+        end
       end
 
       def thin(folder)
