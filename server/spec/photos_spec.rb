@@ -45,7 +45,7 @@ RSpec.describe "Photos" do
     expect([last_response.status, answer]).to eq [200, { "photo" => id, "width" => 20, "height" => 40 }]
     assert_response_schema_confirm(200)
     stored = Vips::Image.new_from_buffer(kept(id), "")
-    expect(stored.get_fields.grep(UpperBranchServer::Pictures::METADATA)).to be_empty
+    expect(stored.get_fields.grep(UpperBranchServer::PictureWork::METADATA)).to be_empty
     expect(last_response.body.b).not_to include "Wobbly"
     # Orientation 6 (Exif): the stored left edge is the top: dark above, light below.
     expect([stored.crop(0, 2, 20, 14).avg, stored.crop(0, 24, 20, 14).avg]).to match [be < 20, be > 235]
@@ -105,12 +105,51 @@ RSpec.describe "Photos" do
     expect(ServerUnderTest.database[:photos].count).to eq 0
   end
 
-  # A small file that unpacks into a very large picture.
+  # Small files that unpack into very large pictures. How large is asked of their heads; what is read is read elsewhere.
   it "do not unpack without end" do
-    bomb = Vips::Image.black(9000, 9000).pngsave_buffer(compression: 9)
-    expect(bomb.bytesize).to be < 200_000
-    send_photo(bomb)
+    [Vips::Image.black(9000, 9000).pngsave_buffer(compression: 9),
+     Vips::Image.black(7700, 7700, bands: 3).cast(:ushort).copy(interpretation: :rgb16)
+                .pngsave_buffer(compression: 9, interlace: true, bitdepth: 16)].each do |bomb|
+      expect(bomb.bytesize).to be < 500_000
+      before = memory
+      send_photo(bomb)
+      expect(refusal).to eq [413, "too-large"]
+      expect(memory - before).to be < 20_000
+    end
+  end
+
+  # KB of this process
+  def memory = Integer(File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1])
+
+  it "are decoded one after the other, and who comes beyond those that wait is told to come again" do
+    id = job["id"]
+    slots = UpperBranchServer::Slots.new(1, waiting: 1, patience: 5)
+    stub_const("UpperBranchServer::Pictures::SLOTS", slots)
+    inside = Queue.new
+    go = Queue.new
+    holder = Thread.new { slots.take { inside.push(true) && go.pop } }
+    inside.pop
+    waiter = Thread.new { slots.take { :waited } }
+    Thread.pass until waiter.status == "sleep"
+    send_photo(jpeg, to: id)
+    expect([*refusal, last_response.headers["retry-after"]]).to eq [429, "busy", "15"]
+    go.push(true)
+    expect([holder, waiter].map(&:value)).to eq [true, :waited]
+    send_photo(jpeg, to: id)
+    expect(last_response.status).to eq 200
+  end
+
+  it "that take too long or too much are given up, and the next is read" do
+    stub_const("UpperBranchServer::Pictures::PATIENCE", 0.01)
+    send_photo(jpeg)
     expect(refusal).to eq [413, "too-large"]
+    stub_const("UpperBranchServer::Pictures::PATIENCE", 60)
+    stub_const("UpperBranchServer::Pictures::MEMORY", 50_000_000)
+    send_photo(jpeg)
+    expect(refusal).to eq [413, "too-large"]
+    stub_const("UpperBranchServer::Pictures::MEMORY", 1_500_000_000)
+    send_photo(jpeg)
+    expect(last_response.status).to eq 200
   end
 
   it "belong to what they show, by an entry" do
@@ -201,9 +240,33 @@ RSpec.describe "Photos" do
 
     # Zeros pack to a thousandth.
     it "do not unpack without end" do
-      stub_const("UpperBranchServer::JobArchive::LIMIT", 200_000)
-      take_in("job.json" => "0" * 300_000)
+      zeros = "0" * 6_000_000
+      take_in("job.json" => zeros)
       expect(refusal).to eq [413, "too-large"]
+      packed = Zip::OutputStream.write_buffer do |zip| # photos are not packed where they are written here
+        zip.put_next_entry("job.json")
+        zip.write(parts_of_a_job["job.json"])
+        20.times do
+          zip.put_next_entry("photos/#{SecureRandom.uuid}.jpg")
+          zip.write("0" * 3_900_000)
+        end
+      end.string
+      expect(packed.bytesize).to be < 120_000
+      before = memory
+      take_in(packed)
+      expect([*refusal, memory - before]).to match [413, "too-large", (be < 20_000)]
+    end
+
+    def parts_of_a_job = { "job.json" => "{}" }
+
+    # What its last record says, before anything of it is read; and a record of the wide kind (Zip64).
+    it "are not looked through when they have very many parts" do
+      ending = ->(count, size) { ["PK\x05\x06", 0, 0, count, count, size, 0, 0].pack("a4v4V2v") }
+      [ending.call(60_000, 4_000_000), ending.call(0xFFFF, 0xFFFFFFFF), ending.call(100, 90_000_000)].each do |record|
+        expect(Zip::File).not_to receive(:open_buffer)
+        take_in("PK\x03\x04".b + ("x" * 1000) + record.b)
+        expect([*refusal, answer["detail"]]).to match [422, "invalid", /More than 200 parts/]
+      end
     end
   end
 end

@@ -10,11 +10,21 @@ module UpperBranchServer
   #
   # Reading raises Problem 413 or 422 that names the part.
   module JobArchive
-    LIMIT = 100_000_000 # bytes of a zip, and of what it unpacks to
+    LIMIT = 100_000_000 # bytes of a zip
     JOB = "job.json"
     READINGS = "readings.csv"
     PHOTO = %r{\Aphotos/(\h{8}-\h{4}-\h{4}-\h{4}-\h{12})\.jpg\z}
     MOST = 200 # parts
+    # Bytes a part unpacks to: of each by its name, and of a photo, which does not get smaller, by what it takes in the zip.
+    SIZES = { JOB => JobFileText::LIMIT, READINGS => 2_000_000 }.freeze
+    PHOTO_SIZE = 4_000_000
+    SLACK = 65_536 # bytes by which a packed photo may be larger than its place in the zip
+    # Zip's end of central directory record (PKWARE APPNOTE 6.3, 4.3.16): signature, then disks, entries here, entries.
+    ENDING = "PK\x05\x06".b
+    ENDING_SIZE = 22
+    LONGEST_COMMENT = 65_535
+    WIDE = 0xFFFF # written where the count stands in a Zip64 record
+    SLOTS = Slots.new(1, waiting: 3, patience: 20)
 
     module_function
 
@@ -30,14 +40,13 @@ module UpperBranchServer
     end
 
     def read(bytes)
+      few(bytes)
       parts = {}
-      left = LIMIT
       Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
-        raise refused("", "More than #{MOST} parts: this is no job's file") if zip.size > MOST
-
         zip.each do |entry|
-          parts[named(entry)] = content(entry, left)
-          left -= parts[entry.name].bytesize
+          raise refused(named(entry), "It is in this zip twice") if parts.key?(named(entry))
+
+          parts[named(entry)] = content(entry, most(entry))
         end
       end
       parts.key?(JOB) ? parts : raise(refused(JOB, "#{JOB} is missing: this is no job's file"))
@@ -50,6 +59,20 @@ module UpperBranchServer
       parts.slice(*parts.keys.grep(PHOTO)).transform_keys { |name| name[PHOTO, 1].downcase }
     end
 
+    # How many parts there are stands in the zip's last record: looked at before anything of it is read.
+    def few(bytes)
+      at = bytes.rindex(ENDING, -ENDING_SIZE) if bytes.bytesize >= ENDING_SIZE
+      raise Zip::Error if at.nil? || bytes.bytesize - at > ENDING_SIZE + LONGEST_COMMENT
+
+      count, size = bytes.byteslice(at + 10, 6).unpack("vV")
+      raise refused("", "More than #{MOST} parts: this is no job's file") if count > MOST || count == WIDE || size > MOST * 512
+    end
+
+    # Bytes this part may unpack to.
+    def most(entry)
+      SIZES.fetch(entry.name) { [PHOTO_SIZE, (2 * entry.compressed_size) + SLACK].min }
+    end
+
     def named(entry)
       name = entry.name
       return name if [JOB, READINGS].include?(name) || name.match?(PHOTO)
@@ -60,13 +83,13 @@ module UpperBranchServer
 
     # Read with a bound of its own: what a zip says of its sizes may be a lie.
     def content(entry, left)
-      bytes = entry.get_input_stream.read(left + 1) || ""
-      return bytes.b if bytes.bytesize <= left
+      bytes = entry.size > left ? nil : entry.get_input_stream.read(left + 1) || ""
+      return bytes.b if bytes && bytes.bytesize <= left
 
-      raise Problem.new(413, "too-large", "Too large", "A job's zip unpacks to at most #{LIMIT / 1_000_000} MB.")
+      raise Problem.new(413, "too-large", "Too large", "#{entry.name} unpacks to more than such a part may.")
     end
 
     def refused(part, says) = Problem.invalid(part, says)
-    private_class_method :named, :content, :refused
+    private_class_method :few, :most, :named, :content, :refused
   end
 end

@@ -1,96 +1,86 @@
 # frozen_string_literal: true
 
+require "json"
+require "rbconfig"
+require "timeout"
+
 module UpperBranchServer
-  # Photos as they are kept: JPEG of a bounded size, with nothing of where and by what they were taken. Judged by what
-  # is in them, never by their names; only two decoders are ever called (libvips).
+  # Photos as they are kept: JPEG of a bounded size, with nothing of where and by what they were taken. They are decoded
+  # in a process of their own (server/picture.rb), one such process at a time, which may take so much memory, so much of a
+  # processor and so long, and no more.
   #
-  #   Pictures.kept(bytes)   # => Picture with bytes, width, height
+  #   Pictures.kept(bytes)      # => Picture with bytes, width, height
+  #   Pictures.again([bytes])   # => [Picture], pictures that were kept before, as they stand
   #
-  # Raises Problem 413, 415 or 422 saying what to do instead.
+  # Raises Problem 413, 415 or 422 saying what to do instead, 429 where too many come at once.
   module Pictures
     LIMIT = 10_000_000 # bytes sent
-    MOST_PIXELS = 60_000_000 # decoded: a small file may unpack into a very large picture
-    SIDE = 1600 # pixels of the longer side as it is kept
-    QUALITY = 82
-    KINDS = { "jpegload_buffer" => "\xFF\xD8\xFF".b, "pngload_buffer" => "\x89PNG\r\n\x1A\n".b }.freeze
-    # Boxes of the ISO base media format that cameras write: the first is 4 bytes of length, then "ftyp" and the brand.
-    CAMERA_BRANDS = %w[heic heix heif hevc mif1 msf1 avif].freeze
-    # What libvips keeps of a file's own metadata, by the beginning of its names.
-    METADATA = /\A(exif|xmp|iptc|icc|png-comment|jpeg-thumbnail|photoshop)/
+    SIDE = 1600        # pixels of the longer side as it is kept
+    PROGRAM = File.join(ROOT, "server", "picture.rb").freeze
+    RUNNER = File.join(ROOT, "bin", "lib", "server_program.rb").freeze
+    MEMORY = 1_500_000_000 # bytes of address space; Ruby and libvips take a third of it before any picture
+    PROCESSOR = 60         # s of a processor
+    PATIENCE = 90          # s on the clock
+    SLOTS = Slots.new(1, waiting: 3, patience: 20)
 
     Picture = Struct.new(:bytes, :width, :height, keyword_init: true)
 
     module_function
 
     # bytes: as they were sent
-    def kept(bytes)
-      decoders
-      image = decoded(bytes)
-      small = image.autorot.thumbnail_image(SIDE, height: SIDE, size: :down)
-      small = small.flatten(background: [255]) if small.has_alpha?
-      small = small.colourspace(:srgb)
-      plain = small.jpegsave_buffer(Q: QUALITY, strip: true, optimize_coding: true)
-      Picture.new(bytes: plain, width: small.width, height: small.height)
-    rescue Vips::Error
-      raise unreadable
+    def kept(bytes) = worked("kept", [bytes]).first
+
+    # list: of pictures that were kept before: each of the size and without metadata, or refused. The field of the Problem
+    # is the place in the list.
+    def again(list) = list.empty? ? [] : worked("again", list)
+
+    def worked(mode, list)
+      SLOTS.take { in_a_process(mode, list) }
     end
 
-    # A picture that was kept before, as it stands: of the size and without metadata, or refused.
-    def again(bytes)
-      decoders
-      image = decoded(bytes)
-      sound = image.get("vips-loader").start_with?("jpeg") && [image.width, image.height].max <= SIDE &&
-              image.get_fields.grep(METADATA).empty?
-      raise Problem.new(422, "photo", "Not a photo of a job's file", NOT_OURS) unless sound
-
-      image.avg # decodes all of it
-      Picture.new(bytes: bytes, width: image.width, height: image.height)
-    rescue Vips::Error
-      raise unreadable
+    def in_a_process(mode, list)
+      pipe = IO.popen([{ "VIPS_CONCURRENCY" => "1", "MALLOC_ARENA_MAX" => "2", "RUBYOPT" => nil },
+                       RbConfig.ruby, RUNNER, "server/picture.rb", mode,
+                       { err: File::NULL, rlimit_as: MEMORY, rlimit_cpu: PROCESSOR }], "r+b")
+      writer = Thread.new { send_all(pipe, list) }
+      Timeout.timeout(PATIENCE) { list.map { one(pipe) } }
+    rescue Timeout::Error, EOFError, SystemCallError, JSON::ParserError
+      raise cannot
+    ensure
+      writer&.kill
+      stop(pipe)
     end
 
-    NOT_OURS = "A photo in a job's file is as this product keeps it: JPEG, at most #{SIDE} pixels, no metadata.".freeze
-
-    HEIC = "This is a HEIC picture, which is not read here: set the camera to JPEG, or send a screenshot of it."
-
-    # The image, its pixels not read yet.
-    def decoded(bytes)
-      raise too_large if bytes.bytesize > LIMIT
-
-      loader = KINDS.find { |_, begins| bytes.b.start_with?(begins) }&.first or raise no_photo(bytes)
-      image = Vips::Image.public_send(loader, bytes, fail_on: :truncated)
-      raise too_many_pixels if image.width * image.height > MOST_PIXELS
-
-      image
+    def send_all(pipe, list)
+      list.each do |bytes|
+        pipe.write("#{bytes.bytesize}\n", bytes)
+        pipe.flush
+      end
+    rescue SystemCallError, IOError
+      nil # it has ended; what it did not say is missed by who reads
     end
 
-    # Loaded when the first photo comes: a process that never sees one does without, and so does a machine without it.
-    def decoders
-      ENV["VIPS_WARNING"] ||= "1" # what is wrong with a file is told to who sent it, not to the log
-      require "vips"
-    rescue LoadError
-      raise Problem.new(503, "no-pictures", "Photos cannot be read here",
-                        "The server lacks libvips: start it once as root, or install libvips42.")
+    # A line of JSON, and the picture where it is one.
+    def one(pipe)
+      said = JSON.parse(pipe.gets || raise(EOFError))
+      return Picture.new(bytes: pipe.read(said["bytes"]), **said.slice("width", "height").transform_keys(&:to_sym)) if said["bytes"]
+
+      raise Problem.new(*said.fetch("problem").values_at("status", "type", "title", "detail"))
     end
 
-    def too_large
-      Problem.new(413, "too-large", "Too large", "A photo is at most #{LIMIT / 1_000_000} MB: send a smaller one.")
+    def stop(pipe)
+      return unless pipe
+
+      Process.kill(:KILL, pipe.pid)
+    rescue Errno::ESRCH
+      nil
+    ensure
+      pipe&.close
     end
 
-    def too_many_pixels
-      Problem.new(413, "too-large", "Too large",
-                  "A photo has at most #{MOST_PIXELS / 1_000_000} million pixels: send a smaller one.")
+    def cannot
+      Problem.new(413, "too-large", "Too large", "This photo takes too much room or time to read: send a smaller one.")
     end
-
-    def no_photo(bytes)
-      heic = bytes.byteslice(4, 4) == "ftyp" && CAMERA_BRANDS.include?(bytes.byteslice(8, 4))
-      Problem.new(415, "no-photo", "Not a photo", heic ? HEIC : "This is no photo: send a JPEG or a PNG.")
-    end
-
-    def unreadable
-      Problem.new(422, "photo", "The photo is broken",
-                  "This file begins like a photo, but cannot be read: take it anew.")
-    end
-    private_class_method :decoded, :decoders, :too_large, :too_many_pixels, :no_photo, :unreadable
+    private_class_method :worked, :in_a_process, :send_all, :one, :stop, :cannot
   end
 end

@@ -14,8 +14,10 @@ module UpperBranchServer
         end
 
         app.post("/api/v1/jobs/zip") do
-          parts = JobArchive.read(sent_bytes(JobArchive::LIMIT))
-          stored = settings.store.job_files.take_in(brought(job_of(parts[JobArchive::JOB])), JobArchive.photos(parts))
+          stored = JobArchive::SLOTS.take do
+            parts = JobArchive.read(sent_bytes(JobArchive::LIMIT))
+            settings.store.job_files.take_in(brought(job_of(parts[JobArchive::JOB])), JobArchive.photos(parts))
+          end
           answer_job(stored, settings.store.traces.of(stored))
         end
       end

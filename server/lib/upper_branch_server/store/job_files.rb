@@ -59,10 +59,11 @@ module UpperBranchServer
         strange = pictures.keys - named(data["entries"])
         raise Problem.invalid("photos/#{strange.first}.jpg", "No entry of this job names this photo") if strange.any?
 
+        sound = pictures.keys.zip(Pictures.again(pictures.values)).to_h
         Whole.transaction(@database) do
           known = @database[:jobs].where(id: data["id"]).first
           known ? known_already(data) : insert(data, job)
-          pictures.each { |photo, bytes| @photos.take_in(data["id"], photo, bytes) }
+          sound.each { |photo, picture| @photos.take_in(data["id"], photo, picture) }
         end
         @jobs.find(data["id"])
       end
@@ -76,10 +77,11 @@ module UpperBranchServer
 
       # The job, once it is sure that it can be told of: what cannot be shown later is not kept.
       def told(entries)
-        @jobs.replay(entries) # its machine is known
-        raise Problem.invalid("entries/0", NO_JOB) unless entries.first["kind"] == "machine"
+        job = UpperBranch::Job.replay(@jobs.catalogue, entries)
+        @jobs.replay(entries) if job.machine.nil? # says which machine is not known
+        raise Problem.invalid("entries/0", NO_JOB) unless job.machine && entries.first["kind"] == "machine"
 
-        UpperBranch::Job.replay(@jobs.catalogue, entries).tap { |job| UpperBranch::Views::Trace.of(job).to_h }
+        job.tap { UpperBranch::Views::Trace.of(job).to_h }
       rescue UpperBranch::Invalid => e
         raise Problem.invalid("entries", e.message)
       rescue Problem
