@@ -145,6 +145,27 @@ RSpec.describe "The programs of bin/" do
     end
   end
 
+  # Small files that would keep a reader busy for minutes.
+  it "refuse a file that is too deep or too long, at once and in words" do
+    checks = JSON.generate(format: "upper-branch-job", version: 1, machine: { family: "car-one" },
+                           checks: Array.new(3000) { { id: "pump-shot", outcome: "weak" } })
+    { "[" * 200_000 => /more than 12 deep/, "machine: #{'{a: ' * 5000}1#{'}' * 5000}" => /more than 12 deep/,
+      "#{'{"a":' * 5000}1#{'}' * 5000}" => /more than 12 deep/, "- " * 5000 => /more than 12 deep/,
+      checks => /checks: .*500/, "x" * 2_000_000 => /larger than 1000000 bytes/ }.each do |text, says|
+      Dir.mktmpdir do |folder|
+        file = File.join(folder, "job.yml")
+        File.write(file, text)
+        %W[bin/trace bin/sheet].each do |program|
+          words = program == "bin/sheet" ? [program, "car-one", "needle-worn", file] : [program, file]
+          out, err, status = Timeout.timeout(60) { run(*words) }
+          expect([out, status.exitstatus]).to eq ["", 2]
+          expect(err).to match(says)
+          expect(err.lines.size).to be < 3
+        end
+      end
+    end
+  end
+
   it "run the engine into a log that the log reader reads, and refuse what cannot run" do
     log, err, status = run("bin/engine", "cv", "--at", "snap", "--set", "main_jet=2", "--altitude", "800", "--csv")
     expect(status).to be_success, err

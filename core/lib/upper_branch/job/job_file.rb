@@ -14,6 +14,7 @@ module UpperBranch
     module JobFile
       SCHEMA = ::File.expand_path("../docs/formats/job.schema.json", ROOT).freeze
       LIMIT = 1_000_000 # bytes
+      NESTING = 12 # of lists and maps in one another; a job has six
 
       def self.job(catalogue, text)
         entries(read(text)).reduce(Job.new(catalogue, [], record: true)) do |job, (place, entry)|
@@ -58,11 +59,42 @@ module UpperBranch
         end
       end
 
+      # YAML is gone through first for how deep it is: a reader that builds what it reads would take minutes over some
+      # hundred thousand brackets.
       def self.parse(text)
-        text.lstrip.start_with?("{") ? JSON.parse(text) : Psych.safe_load(text)
+        return JSON.parse(text, max_nesting: NESTING) if text.lstrip.start_with?("{")
+
+        Psych::Parser.new(Depth.new(NESTING)).parse(text)
+        Psych.safe_load(text)
+      rescue JSON::NestingError
+        raise Invalid.new("", Depth::SAYS)
       rescue JSON::ParserError, Psych::Exception => e
         raise Invalid.new("", "The file is neither JSON nor YAML: #{e.message.lines.first.strip}")
       end
+
+      # Counts lists and maps in one another while YAML is read. Raises Invalid.
+      class Depth < Psych::Handler
+        SAYS = "Lists and maps stand in one another more than #{NESTING} deep: a job's file has six".freeze
+
+        def initialize(most)
+          super()
+          @most = most
+          @now = 0
+        end
+
+        def start_sequence(*) = deeper
+        def start_mapping(*) = deeper
+        def end_sequence = @now -= 1
+        def end_mapping = @now -= 1
+
+        private
+
+        def deeper
+          @now += 1
+          raise Invalid.new("", SAYS) if @now > @most
+        end
+      end
+      private_constant :Depth
 
       def self.schema
         @schema ||= JSONSchemer.schema(JSON.parse(::File.read(SCHEMA)), regexp_resolver: "ecma")
