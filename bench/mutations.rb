@@ -4,11 +4,15 @@ require "json"
 require "securerandom"
 require "stringio"
 require "yaml"
+require_relative "contract_requests"
 
 # Good requests bent out of shape, the same ones for the same seed.
 #
 #   Mutations.each(seed: 1, count: 400, job: id) { |method, path, body, type| ... }
-#   bundle exec ruby bench/mutations.rb 12000   # sends them to an app of its own (DATABASE_URL), counts the answers
+#
+# Sent to an app of its own (DATABASE_URL), at an open bench and then by a lead who has signed in, and the answers counted:
+#
+#   bin/drill database bundle exec ruby bench/mutations.rb 50000
 module Mutations
   GOOD = YAML.safe_load_file(File.expand_path("good_requests.yml", __dir__)).freeze
   BAD_TEXT = [
@@ -53,7 +57,7 @@ module Mutations
 
   # [status, headers, body] of the app. The Rack environment is written out, since test tools would tidy a bent address
   # first.
-  def answer(app, method, path, body, type)
+  def answer(app, method, path, body, type, cookie: nil)
     address, query = path.split("?", 2)
     env = {
       "REQUEST_METHOD" => method,
@@ -70,6 +74,7 @@ module Mutations
       "CONTENT_LENGTH" => body.to_s.bytesize.to_s
     }
     env["CONTENT_TYPE"] = type if type
+    env["HTTP_COOKIE"] = cookie if cookie
     status, headers, parts = app.call(env)
     text = +""
     parts.each { |part| text << part.to_s.b }
@@ -93,10 +98,14 @@ module Mutations
     [method, chance.rand < 0.1 ? bent_path(chance, path) : path, text, TYPES[chance.rand(TYPES.size)]]
   end
 
-  # One of the good requests: [method, path, body].
+  # One of the good requests, or one of any route: [method, path, body].
   def good(chance, job)
     id = -> { format("%08x-0000-4000-8000-%012x", chance.rand(1 << 32), chance.rand(1 << 40)) }
-    filled(GOOD[chance.rand(GOOD.size)], job, id)
+    return filled(GOOD[chance.rand(GOOD.size)], job, id) if chance.rand < 0.5
+
+    @routes ||= Array.new(8) { |i| ContractRequests.new(Random.new(i)).all }.transpose
+    route = @routes[chance.rand(@routes.size)]
+    filled(route[chance.rand(route.size)], job, id)
   end
 
   def filled(value, job, id)
@@ -149,22 +158,32 @@ if $PROGRAM_NAME == __FILE__
   require_relative "../server/lib/upper_branch_server"
   database = UpperBranchServer.connect(ENV.fetch("DATABASE_URL")).tap { |one| UpperBranchServer.migrate(one) }
   knowledge = UpperBranchServer::Knowledge.of_files(database)
-  app = UpperBranchServer::App.assemble(knowledge: knowledge)
   job = SecureRandom.uuid
-  knowledge.store.create(
-    job,
-    "Mutated",
-    [{ "id" => SecureRandom.uuid, "kind" => "machine", "data" => { "family" => "car-one" } }]
-  )
-  counts = Hash.new(0)
-  Mutations.each(
-    seed: Integer(ENV.fetch("SEED", 1)),
-    count: Integer(ARGV.fetch(0, 12_000)),
-    job: job
-  ) do |method, path, body, type|
-    status, _, text = Mutations.answer(app, method, path, body, type)
-    counts[status] += 1
-    puts "#{status} #{method} #{path} #{type.inspect} #{body.to_s.b[0, 300].inspect}" if status >= 500 || text.empty?
+  machine = { "id" => SecureRandom.uuid, "kind" => "machine", "data" => { "family" => "car-one" } }
+  knowledge.store.create(job, "Mutated", [machine])
+  accounts = UpperBranchServer::People::Accounts.over(store: knowledge.store, secret: "m" * 64, secure: false)
+  modes = { "open bench" => nil, "accounts" => accounts }
+  # A lead who is signed in, and anew where a request has signed out or changed the account.
+  sign_in = lambda do |app|
+    code = knowledge.store.people.invite(role: "lead")
+    name = "Lead #{SecureRandom.alphanumeric(8)}"
+    body = JSON.generate(login: "lead#{SecureRandom.hex(4)}", name: name, password: "nine hens in the shed")
+    _, headers, = Mutations.answer(app, "POST", "/api/v1/join/#{code}", body, "application/json")
+    Array(headers["set-cookie"]).flat_map { |one| one.split("\n") }.map { |one| one[/\A[^;]+/] }.join("; ")
   end
-  puts "Answers by status: #{counts.sort.to_h}"
+  modes.each do |mode, middleware|
+    app = UpperBranchServer::App.assemble(knowledge: knowledge, accounts: middleware)
+    cookie = middleware && sign_in.call(app)
+    counts = Hash.new(0)
+    asked = Hash.new(0)
+    Mutations.each(seed: Integer(ENV.fetch("SEED", 1)), count: Integer(ARGV.fetch(0, 12_000)) / modes.size,
+                   job: job) do |method, path, body, type|
+      status, _, text = Mutations.answer(app, method, path, body, type, cookie: cookie)
+      cookie = sign_in.call(app) if middleware && status == 401
+      counts[status] += 1
+      asked["#{method} #{path[%r{\A/[^?]*}].to_s.gsub(/\h{8}-[\h-]+/, '*')[0, 60]}"] += 1 if status < 300
+      puts "#{status} #{method} #{path} #{type.inspect} #{body.to_s.b[0, 300].inspect}" if status >= 500 || text.empty?
+    end
+    puts "#{mode}: answers by status: #{counts.sort.to_h}; #{asked.size} addresses answered with success"
+  end
 end

@@ -60,17 +60,20 @@ RSpec.describe UpperBranch::Workshop::SpecCard do
           "name" => "Cutter",
           "family" => "diaphragm",
           "figures" => [figure.merge("item" => "popoff", "unit" => "psi", "low" => 10, "high" => nil)]
-        }
+        },
+        { "name" => "=HYPERLINK(1)", "family" => "car-one", "figures" => [figure.merge("source" => "@late -5")] }
       ]
     end
 
     it "comes back the same through CSV and JSON" do
       [described_class.csv(cards), described_class.json(cards)].each do |text|
         back = described_class.read(CATALOGUE, text)
-        expect(back.map(&:name)).to eq ["Press, \"late\"", "Cutter"]
+        expect(back.map(&:name)).to eq ["Press, \"late\"", "Cutter", "=HYPERLINK(1)"]
+        expect(back.last.figures.first["source"]).to eq "@late -5"
         expect(back.flat_map(&:figures).map { |row| row.values_at("item", "low", "high") }).to eq [
           ["fuel-pressure", 20.0, 30.0],
-          ["popoff", 10.0, nil]
+          ["popoff", 10.0, nil],
+          ["fuel-pressure", 20.0, 30.0]
         ]
       end
     end

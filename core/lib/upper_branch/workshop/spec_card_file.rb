@@ -30,7 +30,8 @@ module UpperBranch
           out << (COLUMNS + MORE)
           cards.each do |card|
             card["figures"].each do |figure|
-              out << [card["name"], card["family"], *figure.values_at(*(COLUMNS + MORE).drop(2))]
+              row = [card["name"], card["family"], *figure.values_at(*(COLUMNS + MORE).drop(2))]
+              out << row.map { |value| Cells.out(value) }
             end
           end
         end
@@ -62,12 +63,12 @@ module UpperBranch
 
         table
           .each_with_index
-          .group_by { |row, _| row["card"].to_s.strip }
+          .group_by { |row, _| text(row, "card") }
           .map do |name, rows|
             figures = rows.map { |row, i| figure(row, i + 2) }
             [
               ->(field) { place(field, rows) },
-              { "name" => name, "family" => rows.first.first["family"].to_s.strip, "figures" => figures }
+              { "name" => name, "family" => text(rows.first.first, "family"), "figures" => figures }
             ]
           end
       end
@@ -91,15 +92,17 @@ module UpperBranch
 
       def figure(row, line)
         {
-          "item" => row["item"].to_s.strip,
+          "item" => text(row, "item"),
           "low" => number(row["low"], line, "low"),
           "high" => number(row["high"], line, "high"),
-          "unit" => row["unit"].to_s.strip,
-          "source" => row["source"].to_s.strip,
-          "date" => row["date"].to_s.strip,
-          "place" => row["place"].to_s.strip.then { |place| place.empty? ? nil : place }
+          "unit" => text(row, "unit"),
+          "source" => text(row, "source"),
+          "date" => text(row, "date"),
+          "place" => text(row, "place").then { |place| place.empty? ? nil : place }
         }.reject { |key, value| key == "place" && value.nil? }
       end
+
+      def text(row, column) = Cells.in(row[column].to_s.strip)
 
       def number(text, line, column)
         text = text.to_s.strip

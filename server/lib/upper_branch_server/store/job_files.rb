@@ -45,7 +45,8 @@ module UpperBranchServer
         CSV.generate do |csv|
           csv << COLUMNS
           rows.each do |one|
-            csv << [times[one.entry], one.id, one.place&.id, *number(one.reading), one.words.join(" ")]
+            row = [times[one.entry], one.id, one.place&.id, *number(one.reading), one.words.join(" ")]
+            csv << row.map { |value| UpperBranch::Cells.out(value) }
           end
         end
       end
