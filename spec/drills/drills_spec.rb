@@ -8,7 +8,9 @@ require_relative "writers"
 RSpec.describe "Drills" do
   include DrillTalk
 
-  let(:server) { RealServer.new(workers: workers) }
+  let(:server) { RealServer.new(workers: workers, **mode) }
+  let(:mode) { {} }
+  let(:accounts) { { PEOPLE: "accounts", SESSION_SECRET: "d" * 64 } }
   let(:some) { (seconds * 15).ceil } # entries before and after what happens
 
   before { ServerUnderTest.clean }
@@ -31,34 +33,17 @@ RSpec.describe "Drills" do
     now - began
   end
 
-  it "the server is killed under ten writers: nothing acknowledged is lost" do
-    server.start
-    writers = Writers.new(server.url, 10).start
-    writers.write_on(some)
-    server.kill
-    began = now
-    server.start
-    away = now - began
-    writers.write_on(some)
-    writers.stop
-    expect_nothing_lost(writers)
-    told("server killed", acknowledged: writers.list.size, lost: 0, away: away.round(1))
+  # Ten who write, signed in where that is asked for.
+  def writers_at(which, count, owner = ServerUnderTest.owner)
+    Writers.new(which.url, count, cookie: mode.any? ? signed_in(which, owner) : nil)
   end
 
-  # PostgreSQL's own recovery; the page is told that it is kept.
-  it "PostgreSQL is killed under ten writers: nothing acknowledged is lost, and it says so meanwhile" do
-    server.start
-    writers = Writers.new(server.url, 10).start
-    writers.write_on(some)
-    data = ENV.fetch("TEST_PG_DATA")
-    Process.kill(:KILL, Integer(File.foreach(File.join(data, "postmaster.pid")).first))
-    run_postgres(data)
-    away = back
-    writers.write_on(some)
-    writers.stop
-    expect_nothing_lost(writers)
-    expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
-    told("PostgreSQL killed", acknowledged: writers.list.size, lost: 0, ready_after: away.round(1))
+  # Cookie of a new lead.
+  def signed_in(which, owner = ServerUnderTest.owner)
+    code = UpperBranchServer::Store::People.new(owner).invite(role: "lead")
+    body = { login: "lead#{SecureRandom.hex(3)}", name: "Lead #{SecureRandom.alphanumeric(6)}", password: "nine hens in the shed" }
+    answer = Net::HTTP.post(URI("#{which.url}/api/v1/join/#{code}"), JSON.generate(body), "content-type" => "application/json")
+    answer.get_fields("set-cookie").map { |one| one[/\A[^;]+/] }.join("; ")
   end
 
   def postgres(*command)
@@ -79,59 +64,6 @@ RSpec.describe "Drills" do
     [ServerUnderTest.database, ServerUnderTest.owner].each(&:disconnect)
   end
 
-  it "PostgreSQL is away for a while: nothing is lost, and it goes on by itself" do
-    server.start
-    writers = Writers.new(server.url, 10).start
-    writers.write_on(some)
-    data = ENV.fetch("TEST_PG_DATA")
-    with = options(data)
-    postgres("pg_ctl", "-D", data, "-m", "immediate", "-w", "stop")
-    sleep(seconds)
-    run_postgres(data, with)
-    again = back
-    writers.write_on(some)
-    writers.stop
-    expect_nothing_lost(writers)
-    expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
-    told("PostgreSQL away", seconds: seconds, acknowledged: writers.list.size, lost: 0, ready_after: again.round(1))
-  end
-
-  # A disk of 200 MB of its own, filled up. As root, where a disk can be mounted.
-  it "the disk is full: it says so, nothing acknowledged is lost, and it goes on when there is room" do
-    disk = Dir.mktmpdir
-    skip "a disk is mounted as root" unless Process.uid.zero? &&
-                                            system("mount", "-t", "tmpfs", "-o", "size=200m", "tmpfs", disk, err: File::NULL)
-    begin
-      with = cluster_on(disk)
-      url = "postgres://postgres:x@127.0.0.1:#{with[/-p (\d+)/, 1]}/postgres"
-      full = RealServer.new(workers: workers, DATABASE_URL: on(url), DATA_DIR: disk).start
-      writers = Writers.new(full.url, 4).start
-      writers.write_on(some)
-      system("dd", "if=/dev/zero", "of=#{disk}/filler", "bs=1M", "count=300", err: File::NULL)
-      writers.refused_with(507)
-      File.delete("#{disk}/filler")
-      # perhaps it never ended
-      run_postgres("#{disk}/data", with) unless postgres("pg_ctl", "-D", "#{disk}/data", "status")
-      expect(back(120, full)).to be < 120
-      writers.write_on(some)
-      writers.stop
-      said = writers.refusals
-      expect(said).to include [507, "/problems/disk-full"]
-      there = UpperBranchServer.connect(url, limits: nil)
-      lost = writers.list - there[:entries].where(kind: "note").select_map(%i[job_id id])
-      expect(lost).to be_empty
-      expect(UpperBranchServer::Store::Chain.new(there).broken).to be_empty
-      told("disk full", acknowledged: writers.list.size, lost: lost.size, said: said.map(&:first).uniq)
-    ensure
-      writers&.stop
-      full&.stop
-      there&.disconnect
-      postgres("pg_ctl", "-D", "#{disk}/data", "-m", "immediate", "stop")
-      system("umount", "-l", disk)
-      FileUtils.rm_rf(disk)
-    end
-  end
-
   # A cluster of its own; the options it runs with.
   def cluster_on(disk)
     FileUtils.chown("postgres", "postgres", disk)
@@ -150,6 +82,137 @@ RSpec.describe "Drills" do
     UpperBranchServer::AppRole.url(url, "drill")
   ensure
     owner&.disconnect
+  end
+
+  shared_examples "a server that loses nothing" do
+    it "the server is killed under ten writers: nothing acknowledged is lost" do
+      server.start
+      writers = writers_at(server, 10).start
+      writers.write_on(some)
+      server.kill
+      began = now
+      server.start
+      away = now - began
+      writers.write_on(some)
+      writers.stop
+      expect_nothing_lost(writers)
+      told("server killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0, away: away.round(1))
+    end
+
+    # PostgreSQL's own recovery; the page is told that it is kept.
+    it "PostgreSQL is killed under ten writers: nothing acknowledged is lost, and it says so meanwhile" do
+      server.start
+      writers = writers_at(server, 10).start
+      writers.write_on(some)
+      data = ENV.fetch("TEST_PG_DATA")
+      Process.kill(:KILL, Integer(File.foreach(File.join(data, "postmaster.pid")).first))
+      run_postgres(data)
+      away = back
+      writers.write_on(some)
+      writers.stop
+      expect_nothing_lost(writers)
+      expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
+      told("PostgreSQL killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0, ready_after: away.round(1))
+    end
+
+    it "PostgreSQL is away for a while: nothing is lost, and it goes on by itself" do
+      server.start
+      writers = writers_at(server, 10).start
+      writers.write_on(some)
+      data = ENV.fetch("TEST_PG_DATA")
+      with = options(data)
+      postgres("pg_ctl", "-D", data, "-m", "immediate", "-w", "stop")
+      sleep(seconds)
+      run_postgres(data, with)
+      again = back
+      writers.write_on(some)
+      writers.stop
+      expect_nothing_lost(writers)
+      expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
+      told("PostgreSQL away", mode: mode.any? ? "accounts" : "open", seconds: seconds, acknowledged: writers.list.size, lost: 0, ready_after: again.round(1))
+    end
+
+    # A disk of 200 MB of its own, filled up. As root, where a disk can be mounted.
+    it "the disk is full: it says so, nothing acknowledged is lost, and it goes on when there is room" do
+      disk = Dir.mktmpdir
+      skip "a disk is mounted as root" unless Process.uid.zero? &&
+                                              system("mount", "-t", "tmpfs", "-o", "size=200m", "tmpfs", disk, err: File::NULL)
+      begin
+        with = cluster_on(disk)
+        url = "postgres://postgres:x@127.0.0.1:#{with[/-p (\d+)/, 1]}/postgres"
+        full = RealServer.new(workers: workers, DATABASE_URL: on(url), DATA_DIR: disk, **mode).start
+        writers = writers_at(full, 4, UpperBranchServer.connect(url, limits: nil)).start
+        writers.write_on(some)
+        system("dd", "if=/dev/zero", "of=#{disk}/filler", "bs=1M", "count=300", err: File::NULL)
+        writers.refused_with(507)
+        File.delete("#{disk}/filler")
+        # perhaps it never ended
+        run_postgres("#{disk}/data", with) unless postgres("pg_ctl", "-D", "#{disk}/data", "status")
+        expect(back(120, full)).to be < 120
+        writers.write_on(some)
+        writers.stop
+        said = writers.refusals
+        expect(said).to include [507, "/problems/disk-full"]
+        there = UpperBranchServer.connect(url, limits: nil)
+        lost = writers.list - there[:entries].where(kind: "note").select_map(%i[job_id id])
+        expect(lost).to be_empty
+        expect(UpperBranchServer::Store::Chain.new(there).broken).to be_empty
+        told("disk full", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: lost.size, said: said.map(&:first).uniq)
+      ensure
+        writers&.stop
+        full&.stop
+        there&.disconnect
+        postgres("pg_ctl", "-D", "#{disk}/data", "-m", "immediate", "stop")
+        system("umount", "-l", disk)
+        FileUtils.rm_rf(disk)
+      end
+    end
+
+    # As a standby that has not taken over, or a database that somebody has put aside.
+    it "the database can only be read: reading goes on, writing is refused in words, and goes on when it can" do
+      server.start
+      cookie = mode.any? ? signed_in(server) : nil
+      writers = Writers.new(server.url, 1, cookie: cookie).start
+      writers.write_on(3)
+      writers.stop
+      id = writers.list.last.first
+      role = UpperBranchServer::AppRole.named(URI(ENV.fetch("DATABASE_URL")).path.delete_prefix("/"))
+      only_read(role, "on")
+      paths = ["/", "/api/v1/account", "/api/v1/jobs", "/api/v1/jobs/#{id}", "/api/v1/jobs/#{id}/file.json", "/api/v1/catalogue"]
+      expect(paths.map { |path| asked(path, cookie) }).to eq paths.map { |path| [path, 200] }
+      body = { version: 99, entries: [entry("note", text: "x")] }
+      answer = Net::HTTP.post(URI("#{server.url}/api/v1/jobs/#{id}/entries"), JSON.generate(body),
+                              { "content-type" => "application/json", "cookie" => cookie }.compact)
+      expect([answer.code, JSON.parse(answer.body)["type"]]).to eq ["503", "/problems/unavailable"]
+      only_read(role, "off")
+      again = Writers.new(server.url, 1, cookie: cookie).start
+      again.write_on(3)
+      again.stop
+    ensure
+      only_read(role, "off") if role
+    end
+
+    def asked(path, cookie)
+      uri = URI("#{server.url}#{path}")
+      [path, Net::HTTP.get_response(uri, { "cookie" => cookie }.compact).code.to_i]
+    end
+
+    def only_read(role, state)
+      owner = ServerUnderTest.owner
+      owner.run("ALTER ROLE #{owner.literal(role.to_sym)} SET default_transaction_read_only = #{state}")
+      owner.fetch("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = ?", role).all
+      ServerUnderTest.database.disconnect
+    end
+  end
+
+  describe "at an open bench" do
+    it_behaves_like "a server that loses nothing"
+  end
+
+  describe "with accounts" do
+    let(:mode) { accounts }
+
+    it_behaves_like "a server that loses nothing"
   end
 
   it "the same entry comes twenty times at once: it is stored once, and every answer is the same" do

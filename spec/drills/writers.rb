@@ -14,8 +14,10 @@ require "securerandom"
 class Writers
   attr_reader :acknowledged, :refused
 
-  def initialize(url, count)
+  # cookie: of who has signed in, nil at an open bench
+  def initialize(url, count, cookie: nil)
     @uri = URI(url)
+    @headers = { "content-type" => "application/json", "cookie" => cookie }.compact
     @count = count
     @acknowledged = Queue.new # [job, entry id]
     @refused = Queue.new      # [status, type]
@@ -62,10 +64,13 @@ class Writers
   def made
     id = SecureRandom.uuid
     entries = [{ id: SecureRandom.uuid, kind: "machine", data: { family: "car-one" } }]
-    status, = post("/api/v1/jobs", { id: id, title: "Drill", entries: entries })
-    raise "no job: #{status}" unless status == 201
+    loop do # sent again until it is there, as the page does
+      status, = post("/api/v1/jobs", { id: id, title: "Drill", entries: entries })
+      return id if [200, 201].include?(status)
+      raise "no job: #{status}" unless [0, 503, 507].include?(status)
 
-    id
+      sleep 0.05
+    end
   end
 
   def write(job)
@@ -95,7 +100,7 @@ class Writers
   # [status, body]; status 0 where nothing answers
   def post(path, data)
     response = Net::HTTP.start(@uri.host, @uri.port, open_timeout: 5, read_timeout: 20) do |http|
-      http.post(path, JSON.generate(data), "content-type" => "application/json")
+      http.post(path, JSON.generate(data), @headers)
     end
     [response.code.to_i, JSON.parse(response.body)]
   rescue SystemCallError, Timeout::Error, IOError, JSON::ParserError
