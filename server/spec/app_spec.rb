@@ -221,6 +221,15 @@ RSpec.describe UpperBranchServer::App do
     expect(get_json("/api/v1/jobs/#{job['id']}")["version"]).to eq 2
   end
 
+  it "journals an error whatever letters stand in it" do
+    said = [+"\xEF\xBB\xBF not text".b, "half \xE2".b, "in UTF-8: \u2028", nil.to_s]
+    journal = UpperBranchServer::Journal
+    lines = said.map { |text| StringIO.new.tap { |io| $stderr = io and journal.error("x", RuntimeError.new(text)) }.string }
+    expect(lines.map { |line| JSON.parse(line)["error"] }).to eq ["RuntimeError"] * 4
+  ensure
+    $stderr = STDERR
+  end
+
   it "answers a fault of its own without a stack trace" do
     broken = ServerUnderTest.knowledge_on(ServerUnderTest.database)
     allow(broken.store.shop).to receive(:board_order).and_raise("secret detail")

@@ -42,5 +42,6 @@ RSpec.describe UpperBranch::Views::Fields do
     expect(fields.of("/checks/nobody")).to eq []
     expect(fields.of("")).to eq []
     expect(fields.of("/hazards")).to eq []
+    expect(["/faults/", "/faults", "/", "/checks/pump-shot/minutes"].map { |at| fields.of(at) }).to eq [[]] * 4
   end
 end

@@ -48,15 +48,18 @@ module UpperBranchServer
 
       def request = Thread.current[KEY]
 
-      def path(path) = path.to_s.b.scrub("?")[0, 200].gsub(SECRET, '\1*')
+      def path(path) = text(path)[0, 200].gsub(SECRET, '\1*')
 
       # An error without what it may quote of an entry: its kind, its first line, where it was.
       def error(event, error, depth: 0)
-        say(event, error: error.class.name, says: error.message.to_s.b.scrub("?").lines.first.to_s.strip[0, 300],
+        say(event, error: error.class.name, says: text(error.message).lines.first.to_s.strip[0, 300],
                    **(depth.positive? ? { where: error.backtrace.to_a.first(depth) } : {}))
       end
 
       private
+
+      # As JSON can hold it, whatever it was.
+      def text(said) = said.to_s.dup.force_encoding("UTF-8").scrub("?")
 
       def line(event, told)
         JSON.generate({ at: Time.now.utc.iso8601(3), event: event, request: request, pid: Process.pid, **told }.compact)

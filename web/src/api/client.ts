@@ -62,6 +62,10 @@ export const api = {
   signOut: (everywhere: boolean) =>
     taken(http.POST("/api/v1/account/logout", { body: everywhere ? { global_logout: "t" } : {} })),
   giveSecond: (otp: string) => taken(http.POST("/api/v1/account/otp-auth", { body: { otp } })),
+  giveRecoveryCode: (code: string) =>
+    taken(http.POST("/api/v1/account/recovery-auth", { body: { "recovery-code": code } })),
+  newRecoveryCodes: (password: string) =>
+    taken(http.POST("/api/v1/account/recovery-codes", { body: { password, add: "t" } })),
   newPassword: (password: string, next: string) =>
     taken(http.POST("/api/v1/account/change-password", { body: { password, "new-password": next } })),
   /** A new secret to be typed into the device; it comes with a refusal, since it is not set up yet. */

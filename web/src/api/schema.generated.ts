@@ -184,6 +184,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/account/recovery-auth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description In the place of the second factor; the code is used up. */
+        post: operations["giveRecoveryCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Codes in the place of those that were used, told once. */
+        post: operations["newRecoveryCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/account/otp-disable": {
         parameters: {
             query?: never;
@@ -1322,20 +1356,14 @@ export interface components {
             }[];
         };
         NewPractice: {
-            /**
-             * Format: uuid
-             * @description of the job that is made
-             */
-            id: string;
+            /** @description of the job that is made */
+            id: components["schemas"]["Uuid"];
             family?: string;
             level?: string;
             /** @description a fault of what this learner knows least */
             weakest?: boolean;
-            /**
-             * Format: uuid
-             * @description an exercise that the lead has set
-             */
-            set?: string;
+            /** @description an exercise that the lead has set */
+            set?: components["schemas"]["Uuid"];
             /** @description who practises */
             by?: string;
         };
@@ -1556,8 +1584,35 @@ export interface components {
             webauthn_auth_challenge?: string;
             webauthn_auth_challenge_hmac?: string;
         };
+        PasskeyMade: {
+            id: string;
+            rawId: string;
+            type: string;
+            authenticatorAttachment?: string | null;
+            clientExtensionResults?: Record<string, never> | null;
+            response: {
+                clientDataJSON: string;
+                attestationObject: string;
+                transports?: string[] | null;
+            };
+        };
+        PasskeyGiven: {
+            id: string;
+            rawId: string;
+            type: string;
+            authenticatorAttachment?: string | null;
+            clientExtensionResults?: Record<string, never> | null;
+            response: {
+                clientDataJSON: string;
+                authenticatorData: string;
+                signature: string;
+                userHandle?: string | null;
+            };
+        };
         Done: {
             success?: string;
+            /** @description told once: each is good once in the place of the second factor */
+            recovery_codes?: string[];
         };
         /** @enum {string} */
         Role: "lead" | "technician" | "trainee";
@@ -1618,6 +1673,8 @@ export interface components {
                 name: string;
                 role: components["schemas"]["Role"];
                 under: string | null;
+                /** @description another name looks like this one: show the number beside it */
+                alike: boolean;
                 login: string;
                 closed: boolean;
                 second: boolean;
@@ -4606,6 +4663,64 @@ export interface operations {
             };
             401: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    giveRecoveryCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    "recovery-code": string;
+                };
+            };
+        };
+        responses: {
+            /** @description signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+        };
+    };
+    newRecoveryCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    password: string;
+                    add: string;
+                };
+            };
+        };
+        responses: {
+            /** @description the new ones */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
         };
     };
     dropSecondFactor: {

@@ -10,6 +10,7 @@ import { benchName } from "../kept/bench-name";
 import { Join } from "./join";
 import { People } from "./people";
 import { SignedIn } from "./signed-in";
+import { SecondFactor } from "./second-factor";
 import { Who } from "./who";
 
 const INES = { name: "Ines", role: "lead" as const, signature: "Ines", second: false, passkeys: [] as string[] };
@@ -37,6 +38,7 @@ const person = (row: Partial<Person>): Person => ({
   under: null,
   login: "ines",
   closed: false,
+  alike: false,
   second: false,
   last: "2026-11-27T08:00:00Z",
   locked: false,
@@ -113,8 +115,32 @@ describe("with accounts", () => {
     vi.spyOn(api, "account").mockResolvedValue(account({ mode: "accounts", second: true }));
     const give = vi.spyOn(api, "giveSecond").mockResolvedValue({});
     const { user } = draw(<SignedIn>the work</SignedIn>);
-    await user.type(await screen.findByLabelText("Six digits from your device"), "123456{Enter}");
+    await user.type(await screen.findByLabelText("Six digits from your device, or a recovery code"), "123456{Enter}");
     await waitFor(() => expect(give).toHaveBeenCalledWith("123456"));
+  });
+
+  it("a printed recovery code is taken in the place of the six digits", async () => {
+    vi.spyOn(api, "account").mockResolvedValue(account({ mode: "accounts", second: true }));
+    const digits = vi.spyOn(api, "giveSecond").mockResolvedValue({});
+    const code = vi.spyOn(api, "giveRecoveryCode").mockResolvedValue({});
+    const { user } = draw(<SignedIn>the bench</SignedIn>);
+    await user.type(
+      await screen.findByLabelText("Six digits from your device, or a recovery code"),
+      "K7QM-4XRT-9WZB{Enter}",
+    );
+    await waitFor(() => expect(code).toHaveBeenCalledWith("K7QM-4XRT-9WZB"));
+    expect(digits).not.toHaveBeenCalled();
+  });
+
+  it("recovery codes are shown until they are on paper", async () => {
+    vi.spyOn(api, "account").mockResolvedValue(account({ mode: "accounts", who: { ...INES, second: true } }));
+    vi.spyOn(api, "newRecoveryCodes").mockResolvedValue({ recovery_codes: ["AAAA-BBBB-CCCC", "DDDD-EEEE-FFFF"] });
+    const { user } = draw(<SecondFactor on />);
+    await user.type(screen.getByLabelText("Your password"), "nine hens in the shed");
+    await user.click(screen.getByRole("button", { name: "Replace used recovery codes" }));
+    expect(await screen.findByText("DDDD-EEEE-FFFF")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "I have them on paper" }));
+    expect(screen.queryByText("DDDD-EEEE-FFFF")).toBeNull();
   });
 
   it("one signs out, changes the password, and sets up a second factor", async () => {
@@ -201,7 +227,7 @@ describe("the people of a shop", () => {
     const change = vi.spyOn(api, "changePerson").mockRejectedValueOnce(refused(422, "role"));
     const invite = vi.spyOn(api, "invite").mockResolvedValue({ code: "AAAA-BBBB-CCCC" });
     const { user } = draw(<People />);
-    expect(await screen.findByText(/waits after wrong passwords/)).toBeTruthy();
+    expect(await screen.findByText(/slowed down after wrong passwords/)).toBeTruthy();
     expect(screen.getByText(/login failure/)).toBeTruthy();
     await user.selectOptions(screen.getByLabelText("Role of Ines"), "technician");
     expect((await screen.findByRole("alert")).textContent).toBe("role is wrong");
@@ -215,6 +241,15 @@ describe("the people of a shop", () => {
     await user.selectOptions(within(fresh).getByLabelText("Role"), "trainee");
     await user.click(within(fresh).getByRole("button", { name: "Make a link" }));
     await waitFor(() => expect(invite).toHaveBeenLastCalledWith({ role: "trainee", under: 1 }));
+  });
+
+  it("whose names look alike have their numbers beside them", async () => {
+    vi.spyOn(api, "account").mockResolvedValue(account({ mode: "accounts", who: INES }));
+    const alike = [person({ alike: true }), person({ id: 7, name: "lnes", login: "other", alike: true })];
+    vi.spyOn(api, "people").mockResolvedValue({ people: alike, audit });
+    draw(<People />);
+    expect(await screen.findByText("Ines #1")).toBeTruthy();
+    expect(screen.getByText("lnes #7")).toBeTruthy();
   });
 
   it("of an open bench are told in words", async () => {

@@ -73,13 +73,15 @@ function Row({ person, people }: { person: Person; people: Person[] }) {
   return (
     <li className="border-t border-line py-3 first:border-t-0">
       <p className="flex flex-wrap items-baseline gap-x-3">
-        <strong className={`text-lg ${person.closed ? "text-dim line-through" : ""}`}>{person.name}</strong>
+        <strong className={`text-lg ${person.closed ? "text-dim line-through" : ""}`}>
+          {person.alike ? `${person.name} #${person.id}` : person.name}
+        </strong>
         <span className="text-dim">
           {[
             `signs in as ${person.login}`,
             person.under && `for ${person.under}`,
             person.second && "second factor",
-            person.locked && "waits after wrong passwords",
+            person.locked && "slowed down after wrong passwords",
             person.closed && "closed",
             person.last && `last ${day(person.last)}`,
           ]

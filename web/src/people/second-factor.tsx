@@ -5,6 +5,29 @@ import { TextField } from "../ui/text-field";
 import { refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
 
+/** Shown once, to be printed: without the device, or on a new server, each opens the account once. */
+function RecoveryCodes({ codes, onKept }: { codes: string[]; onKept: () => void }) {
+  return (
+    <section aria-label="Recovery codes" className="space-y-3">
+      <p>
+        <strong>Print these recovery codes now: they are not shown again.</strong> Each works once in place of the six
+        digits: when the device is lost, and after a backup is restored on another machine.
+      </p>
+      <ul className="grid grid-cols-2 gap-x-4 font-mono text-lg">
+        {codes.map((code) => (
+          <li key={code}>{code}</li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-2 print:hidden">
+        <Button look="fuel" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Button onClick={onKept}>I have them on paper</Button>
+      </div>
+    </section>
+  );
+}
+
 /** Six digits from a device at every sign-in (TOTP, RFC 6238): set up with the secret typed into the device, or given up. */
 export function SecondFactor({ on }: { on: boolean }) {
   const signed = useSigned();
@@ -12,8 +35,9 @@ export function SecondFactor({ on }: { on: boolean }) {
   const [password, setPassword] = useState("");
   const [otp, setOtp] = useState("");
   const [told, setTold] = useState<Told | null>(null);
-  const act = async (what: () => Promise<unknown>) => {
-    const wrong = await refusal(what);
+  const [codes, setCodes] = useState<string[]>([]);
+  const act = async (what: () => Promise<{ recovery_codes?: string[] }>) => {
+    const wrong = await refusal(async () => setCodes((await what()).recovery_codes ?? []));
     setTold(wrong);
     if (wrong) return;
     setSecret(null);
@@ -21,6 +45,7 @@ export function SecondFactor({ on }: { on: boolean }) {
     setOtp("");
     await signed();
   };
+  if (codes.length > 0) return <RecoveryCodes codes={codes} onKept={() => setCodes([])} />;
   if (!on && !secret)
     return (
       <div>
@@ -58,9 +83,16 @@ export function SecondFactor({ on }: { on: boolean }) {
           {told.says}
         </p>
       )}
-      <Button type="submit" disabled={!password || (secret !== null && !otp)}>
-        {secret ? "Turn it on" : "Give it up"}
-      </Button>
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" disabled={!password || (secret !== null && !otp)}>
+          {secret ? "Turn it on" : "Turn it off"}
+        </Button>
+        {!secret && (
+          <Button disabled={!password} onClick={() => void act(() => api.newRecoveryCodes(password))}>
+            Replace used recovery codes
+          </Button>
+        )}
+      </div>
     </form>
   );
 }

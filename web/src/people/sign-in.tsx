@@ -9,6 +9,12 @@ import { passkeysHere, byPasskey } from "./passkey";
 import { refusal, type Told } from "./told";
 import { useSigned } from "./use-account";
 
+/** Digits of a device, or a printed code with letters in it. */
+function secondFactor(typed: string) {
+  const code = typed.trim();
+  return /[a-z]/i.test(code) ? api.giveRecoveryCode(code) : api.giveSecond(code);
+}
+
 /** Name and password, then the second factor where somebody has set one up; or a passkey in the place of both. */
 export function SignIn({ second }: { second: boolean }) {
   const signed = useSigned();
@@ -33,16 +39,15 @@ export function SignIn({ second }: { second: boolean }) {
         className="mt-4 space-y-4"
         onSubmit={(event) => {
           event.preventDefault();
-          void go(() => (second ? api.giveSecond(digits.trim()) : api.signIn(login, password)));
+          void go(() => (second ? secondFactor(digits) : api.signIn(login, password)));
         }}
       >
         {second ? (
           <TextField
-            label="Six digits from your device"
+            label="Six digits from your device, or a recovery code"
             text={digits}
             onText={setDigits}
-            most={8}
-            inputMode="numeric"
+            most={20}
             fill="one-time-code"
           />
         ) : (
@@ -61,7 +66,7 @@ export function SignIn({ second }: { second: boolean }) {
         )}
         <p className="text-sm text-dim">
           {second
-            ? "No device at hand? The lead gives you a link to begin anew."
+            ? "No device at hand? Type one of your printed recovery codes. No code either? The lead gives you a link to start over."
             : "No account, or the password is gone? The lead gives you a link."}
         </p>
       </form>

@@ -24,7 +24,8 @@ module UpperBranch
       # pointer: of a record. Of a fault also what closed jobs taught of it, and its kind of repair.
       def of(pointer)
         keys = Place.keys(pointer)
-        record = (Place.read(@tables, keys) unless keys.empty?) or return []
+        record = Place.read(@tables, keys)
+        return [] unless record.is_a?(Hash) && keys.size > 1
         rows = @layer.fields_of(@tables, keys)
         rows += taught(keys.last) + @layer.fields_of(@tables, ["repairs", "kinds", record["repair"]]) if fault?(keys)
         rows.map { |at, field, value| one(at, field, value) }
