@@ -76,7 +76,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <SignalBar />
         <OutboxBar />
         <BackupBar />
-        <main id="main" className="mx-auto max-w-[1500px] p-3 max-sm:pb-20 sm:p-4">
+        <main id="main" tabIndex={-1} className="mx-auto max-w-[1500px] p-3 outline-none max-sm:pb-20 sm:p-4">
           <SignedIn>{children}</SignedIn>
         </main>
         <Palette />

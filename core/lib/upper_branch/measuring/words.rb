@@ -6,8 +6,12 @@ module UpperBranch
     module Words
       module_function
 
-      # Four figures, no trailing zeros.
+      PLAIN = 9999.5...1e9 # numbers of five figures and more are written out, as people write a speed
+
+      # Four figures, no trailing zeros: "0.8", "1.25", "12500"
       def number(value)
+        return value.round(3 - Math.log10(value.abs).floor).to_i.to_s if PLAIN.cover?(value.abs)
+
         format("%.4g", value).sub(/e([-+])0*(\d+)/) { "e#{Regexp.last_match(1).delete('+')}#{Regexp.last_match(2)}" }
       end
 

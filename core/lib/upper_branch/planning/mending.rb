@@ -33,6 +33,15 @@ module UpperBranch
         end
       end
 
+      # Names of what is left as it is though it explains the complaint: then there is nothing more to look for.
+      def left_cause
+        ids = left_alone.select { |id| @ranking.needs.fetch(id, 0.0) >= 0.5 }
+        ids.uniq.map { |id| @job.catalogue.fault(id).name }
+      end
+
+      # Is this work on nothing but what is left as it is?
+      def left_alone?(plan) = plan.faults.any? && (plan.faults.map(&:id) - left_alone).empty?
+
       # Before work that cannot be undone, before long work where a look costs little of it, and before the same work is
       # done a second time. plan: of Workshop::Repairs
       def proof_of(plan)
@@ -79,13 +88,16 @@ module UpperBranch
       # As good as certain by all that was seen, where the work does not want a proof of its own first.
       def proven
         believed = @posterior.all_now.select { |_, chance| chance > @numbers["proven"] }.keys
-        (believed - found.map { |row| row.plan.id }).filter_map do |id|
+        (believed - found.map { |row| row.plan.id } - left_alone).filter_map do |id|
           plan = Workshop::Repairs.find(@machine, id)
           next if proof_of(plan)
 
           Row.new(plan: plan, reason: "All that was seen points here: mend it.")
         end
       end
+
+      # Faults that were found and are left as they are.
+      def left_alone = @left_alone ||= @job.defects.select { |one| one.waived && one.mended.nil? }.map(&:fault)
 
       def found_reason(defect)
         word = @machine.check(defect.check)&.outcomes&.fetch(defect.word, nil) || defect.word

@@ -23,7 +23,7 @@ module UpperBranch
       SAY_SOMETHING = "Say what it does, and when: one complaint or one finding is enough to begin."
       STANDS = "Everything looked at is in order and the complaint stands: make it happen again before it is given up."
       # What comes before tracing, the first that has a step to offer.
-      IN_TURN = %i[contradiction first_gate before_refitting mend planned proof sound question].freeze
+      IN_TURN = %i[contradiction first_gate before_refitting mend planned left_as_it_is proof sound question].freeze
       private_constant :IN_TURN, :EXHAUSTED, :NEVER_SHOWN, :SAY_SOMETHING, :STANDS
 
       attr_reader :kind, :target, :reason, :ranking, :mending
@@ -47,7 +47,7 @@ module UpperBranch
       def options = ranking.options
       # Those that may be done now.
       def open_options = ranking.open
-      def repairs = ranking.repairs
+      def repairs = ranking.repairs.reject { |row| mending.left_alone?(row.plan) }
       def overridden = @kind == :check ? ranking.overridden : nil
       def house = ranking.house
 
@@ -97,6 +97,14 @@ module UpperBranch
         return if plan&.sets?(row.plan) # a matter of trials
 
         held_back(row.plan, Workshop::OrderingRules::FOUND) || refer_or_repair(row.plan, row.reason)
+      end
+
+      # The cause was found and the owner wants it left: there is nothing more to look for.
+      def left_as_it_is
+        return if plan
+
+        names = mending.left_cause
+        [:close, nil, "Left as it is: #{names.join(', ')}. Close it without proof, or repair it after all."] if names.any?
       end
 
       # The next look or trial of the plan this job is about.

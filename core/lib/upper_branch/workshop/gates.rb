@@ -113,11 +113,13 @@ module UpperBranch
 
       def raised_in(row) = raised_by(row)&.then { |index| @job.findings[index].round } || 0
 
+      # What holds until a repair is made safe once until that repair, whatever else is found meanwhile; another gate is
+      # asked again by a later finding.
       def answered?(row)
-        @job.gates.any? do |answer|
-          answer[:gate] == row["id"] && answer[:findings] > (raised_by(row) || -1) &&
-            (row["until"] != "repaired" || answer[:round] == @job.round)
-        end
+        answers = @job.gates.select { |answer| answer[:gate] == row["id"] }
+        return answers.any? { |answer| answer[:round] == @job.round } if row["until"] == "repaired"
+
+        answers.any? { |answer| answer[:findings] > (raised_by(row) || -1) }
       end
     end
   end

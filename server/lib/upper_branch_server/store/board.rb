@@ -43,7 +43,7 @@ module UpperBranchServer
       private
 
       def in_state(state)
-        jobs = @database[:jobs]
+        jobs = @database[:jobs].where(practice: false) # those stand on the practice page
         case state
         when "closed" then jobs.exclude(closed_as: nil)
         when "waiting" then jobs.where(closed_as: nil).where(Sequel.lit("summary #>> '{waiting,until}' IS NOT NULL"))

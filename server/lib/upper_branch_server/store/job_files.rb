@@ -92,7 +92,8 @@ module UpperBranchServer
         raise Problem.invalid("entries", CANNOT_BE_SHOWN)
       end
 
-      def number(reading) = [reading.value && UpperBranch::Measuring::Words.number(reading.value), reading.unit]
+      # With all its figures, for who goes on computing with it.
+      def number(reading) = [reading.value && format("%.10g", reading.value), reading.unit]
 
       # It stays as it is, signed as it was first.
       def known_already(data)

@@ -20,9 +20,12 @@ type Way = (typeof WAYS)[number]["id"];
 /** Ends a job otherwise than by proof: sound, handed on, or unproven, with its reason. as: what it begins with */
 export function CloseDialog(props: { open: boolean; onOpenChange: (open: boolean) => void; as?: Way }) {
   const { job, add } = useDesk();
-  const { repairs, machine, loose_ends: ends } = job.trace;
-  const ways = WAYS.filter((way) => way.id !== "sound" || repairs.length === 0);
-  const [as, setAs] = useState<Way>(props.as ?? ways[0]?.id ?? "unproven");
+  const { repairs, machine, loose_ends: ends, defects } = job.trace;
+  const open = defects.filter((row) => row.status === "open" || row.status === "contradicted");
+  // What was found and stands makes a machine that is not sound.
+  const ways = WAYS.filter((way) => way.id !== "sound" || (repairs.length === 0 && open.length === 0));
+  const [chosen, setAs] = useState<Way>(props.as ?? ways[0]?.id ?? "unproven");
+  const as = ways.some((way) => way.id === chosen) ? chosen : "unproven";
   const [reason, setReason] = useState("");
   const way = ways.find((one) => one.id === as);
   const told = reason.trim();
@@ -44,7 +47,7 @@ export function CloseDialog(props: { open: boolean; onOpenChange: (open: boolean
         <Choices
           label="How it ends"
           value={as}
-          onChange={(id) => setAs(ways.find((one) => one.id === id)?.id ?? as)}
+          onChange={(id) => setAs(ways.find((one) => one.id === id)?.id ?? chosen)}
           className="grid gap-2"
           options={ways.map((one) => ({
             id: one.id,
@@ -55,6 +58,11 @@ export function CloseDialog(props: { open: boolean; onOpenChange: (open: boolean
             ),
           }))}
         />
+        {open.length > 0 && (
+          <p className="border-l-4 border-rust bg-rust-soft px-3 py-2">
+            Found and not repaired: {open.map((row) => row.name).join(", ")}.
+          </p>
+        )}
         {ends.length > 0 && (
           <p className="border-l-4 border-rust bg-rust-soft px-3 py-2">Still off: {ends.join(", ")}.</p>
         )}

@@ -139,6 +139,17 @@ describe("what a check took off", () => {
 describe("closing it otherwise", () => {
   const dialog = (trace = {}) => atDesk(<CloseDialog open onOpenChange={() => undefined} />, { job: job(trace) });
 
+  it("is not offered as sound while something that was found stands", () => {
+    const found = { fault: "filter-reversed", name: "Filter reversed", status: "open", place: null };
+    const { unmount } = dialog({ defects: [found] });
+    expect(screen.queryByRole("radio", { name: /^Sound/ })).toBeNull();
+    expect(screen.getByText("Found and not repaired: Filter reversed.")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Close as referred" })).toBeTruthy();
+    unmount();
+    dialog({ defects: [{ ...found, status: "waived" }] });
+    expect(screen.getByRole("radio", { name: /^Sound/ })).toBeTruthy();
+  });
+
   it("asks why it is sound, and closes so", async () => {
     const { user, sent } = dialog();
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Close as sound" }).disabled).toBe(true);

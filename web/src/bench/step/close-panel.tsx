@@ -24,21 +24,34 @@ export function ClosePanel() {
   // Nothing was repaired: it is sound as it came.
   const as = job.trace.repairs.length === 0 ? "sound" : "proven";
   const unshown = closed ? [] : notShown(job.trace);
-  const close = () => (unshown.length > 0 ? setClosing(true) : void add(entry("close", { as })));
-  const words = unshown.length > 0 ? "Close without proof" : `Close as ${as}`;
+  const left = closed ? [] : job.trace.defects.filter((row) => row.status === "waived");
+  const doubtful = unshown.length > 0 || left.length > 0;
+  const close = () => (doubtful ? setClosing(true) : void add(entry("close", { as })));
+  const words = doubtful ? "Close without proof" : `Close as ${as}`;
   useKeys("The step", [["Enter", words, close]], closed === null && ends.length === 0);
   return (
     <div>
-      <p className={`text-sm font-semibold ${unshown.length > 0 ? "text-fuel" : "text-leaf"}`}>
-        {closed ? "Closed" : unshown.length > 0 ? "Not proven" : as === "sound" ? "Sound" : "Proven"}
+      <p className={`text-sm font-semibold ${doubtful ? "text-fuel" : "text-leaf"}`}>
+        {closed ? "Closed" : doubtful ? "Not proven" : as === "sound" ? "Sound" : "Proven"}
       </p>
       <h2 className="text-[1.7rem] leading-tight">
         {closed
           ? title(closed.as)
-          : unshown.length > 0
-            ? "Right, as far as it could be shown"
-            : "Everything is shown to be right"}
+          : left.length > 0
+            ? "Found, and left as it is"
+            : unshown.length > 0
+              ? "Right, as far as it could be shown"
+              : "Everything is shown to be right"}
       </h2>
+      {left.length > 0 && (
+        <ul aria-label="Left as it is" className="mt-1 text-dim">
+          {left.map((row) => (
+            <li key={`${row.fault} ${row.place?.id ?? ""}`}>
+              {row.name}: {row.reason}
+            </li>
+          ))}
+        </ul>
+      )}
       {unshown.length > 0 && <p className="mt-1 text-dim">Not shown: {unshown.join(", ")}.</p>}
       {closed?.reason && <p className="mt-1 text-dim">{closed.reason}</p>}
       <h3 className="mt-4 text-lg">What was wrong</h3>

@@ -143,6 +143,15 @@ describe("the end", () => {
     expect(sent).toEqual([]);
   });
 
+  it("closes what was found and left as it is without proof, with the reason in view", async () => {
+    const left = { fault: "pump-cup", name: "Pump cup hard", status: "waived", reason: "sold as it is", place: null };
+    const { user } = atDesk(<ClosePanel />, { job: job({ defects: [left] }) });
+    expect(screen.getByRole("heading", { name: "Found, and left as it is" })).toBeTruthy();
+    expect(screen.getByText("Pump cup hard: sold as it is")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Close without proof" }));
+    expect(await screen.findByRole("button", { name: "Close as unproven" })).toBeTruthy();
+  });
+
   it("does not call proven what could not be repeated: it closes without proof, with the reason", async () => {
     const proof = [
       { kind: "symptom", id: "hesitation", name: "Hesitation", done: true },

@@ -34,8 +34,7 @@ export function NextCard() {
   const [place, setPlace] = useSearchParams();
   const [repairing, setRepairing] = useState(false);
   useKeys("The step", [["r", "Repair instead", () => setRepairing(true)]], trace.closing === null);
-  const at = place.get("at");
-  const picked = at === null || at === String(job.version) ? place.get("check") : null;
+  const picked = stillPicked(place, job);
   const checkId = picked ?? trace.next.check?.id ?? null;
   const check = catalogue.checks.find((row) => row.id === checkId);
   const option = [trace.next.check, ...trace.next.alternatives].find((row) => row?.id === checkId) ?? null;
@@ -78,6 +77,17 @@ export function NextCard() {
       <RepairDialog open={repairing} onOpenChange={setRepairing} />
     </div>
   );
+}
+
+/** Entries that answer nothing: a check chosen by hand stays chosen over them. */
+const BESIDE = new Set(["caution", "gate", "note", "photo", "put_back", "removed", "refitted", "limits", "wait"]);
+
+/** The check chosen by hand, until something was answered or done since. */
+function stillPicked(place: URLSearchParams, job: Job): string | null {
+  const at = Number(place.get("at") ?? job.version);
+  const since = job.entries.slice(at, job.version);
+  const stays = since.length === job.version - at && since.every((one) => BESIDE.has(one.kind));
+  return stays ? place.get("check") : null;
 }
 
 /** What stands in the place of the step when it is no check. */
