@@ -47,7 +47,7 @@ RSpec.describe "What is entered is kept" do
       if parcels.all? { |state,| state == "refused" }
         2.times { click_button "Send it again", match: :first }
       else
-        click_button "Send now"
+        send_now
       end
       eventually("both stored") { kinds.last(2).sort == %w[check wait] }
       expect(page).to have_no_css("[role=alert]")
@@ -92,7 +92,7 @@ RSpec.describe "What is entered is kept" do
       visit "/handbook"
       expect(page).to have_css("section[aria-label='Not stored yet']", text: "Tap the bowl by the inlet")
     end
-    click_button "Send now"
+    send_now
     eventually("it is stored") { kinds.last == "check" }
     expect(page).to have_no_css("section[aria-label='Not stored yet']")
   end
@@ -108,7 +108,7 @@ RSpec.describe "What is entered is kept" do
     expect(page).to have_css("section[aria-label='Kept here']")
     expect(page).to have_css("[role=alert]", text: "The database cannot be reached")
     allow(ServerUnderTest.store).to receive(:create).and_call_original
-    click_button "Send now"
+    send_now
     expect(page).to have_css("section[aria-label='Next step'] h2")
     expect(kinds).to eq %w[machine symptom]
   end

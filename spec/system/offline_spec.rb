@@ -54,7 +54,7 @@ RSpec.describe "Without a signal in the browser" do
     expect(page).to have_text(/1 entry waits/)
     expect(entries_stored.size).to eq before
     server.start
-    click_button "Send now"
+    send_now
     eventually("the entry") { entries_stored.size == before + 1 }
     expect(page).to have_no_css("[role=status]", text: "No signal")
   end
@@ -71,7 +71,7 @@ RSpec.describe "Without a signal in the browser" do
     expect(page).to have_text(/waits? here/)
     before = ServerUnderTest.database[:jobs].count
     server.start
-    click_button "Send now"
+    send_now
     eventually("the job") { ServerUnderTest.database[:jobs].count == before + 1 }
     expect(page).to have_css("section[aria-label='Next step']")
     expect(ServerUnderTest.database[:jobs].select_map(:title)).to include(a_string_starting_with("Hay loader"))

@@ -130,6 +130,14 @@ module AtTheBench
     @held = nil
   end
 
+  # Sends what waits, unless it has gone out by itself meanwhile: the page tries again on its own, and a busy machine
+  # gives it the time to.
+  def send_now
+    click_button "Send now", wait: 2
+  rescue Capybara::ElementNotFound, Selenium::WebDriver::Error::StaleElementReferenceError
+    nil
+  end
+
   # A window of another size, for as long as the block takes.
   def sized(width, height, **more)
     cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false, **more)
