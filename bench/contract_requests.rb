@@ -23,7 +23,9 @@ class ContractRequests
   end
 
   # Paths and methods of the contract: ["POST /api/v1/jobs", ...]
-  def routes = @document["paths"].flat_map { |path, row| row.slice(*METHODS).keys.map { |one| "#{one.upcase} #{path}" } }
+  def routes
+    @document["paths"].flat_map { |path, row| row.slice(*METHODS).keys.map { |one| "#{one.upcase} #{path}" } }
+  end
 
   private
 
@@ -38,9 +40,19 @@ class ContractRequests
     return schema["enum"].compact.sample(random: @random) if schema["enum"]
     return combined(schema, depth) if schema["allOf"] || schema["anyOf"] || schema["oneOf"]
 
+    of_type(schema, depth)
+  end
+
+  def of_type(schema, depth)
     case schema["type"]
     when "object" then object(schema, depth)
-    when "array" then depth > 6 ? [] : Array.new([schema.fetch("minItems", 1), 1].max) { sample(schema["items"] || {}, depth + 1) }
+    when "array" then if depth > 6
+                        []
+                      else
+                        Array.new([schema.fetch("minItems", 1), 1].max) do
+                          sample(schema["items"] || {}, depth + 1)
+                        end
+                      end
     when "integer" then whole(schema)
     when "number" then whole(schema) + 0.5
     when "boolean" then @random.rand < 0.5
@@ -54,14 +66,20 @@ class ContractRequests
   end
 
   def combined(schema, depth)
-    return schema["allOf"].map { |one| sample(one, depth) }.reduce { |all, one| all.is_a?(Hash) ? all.merge(one) : one } if schema["allOf"]
+    if schema["allOf"]
+      return schema["allOf"].map do |one|
+        sample(one, depth)
+      end.reduce { |all, one| all.is_a?(Hash) ? all.merge(one) : one }
+    end
 
     sample((schema["anyOf"] || schema["oneOf"]).sample(random: @random), depth)
   end
 
   def object(schema, depth)
     wanted = schema["required"] || []
-    picked = (schema["properties"] || {}).select { |name, _| wanted.include?(name) || (depth < 5 && @random.rand < 0.4) }
+    picked = (schema["properties"] || {}).select do |name, _|
+      wanted.include?(name) || (depth < 5 && @random.rand < 0.4)
+    end
     made = picked.to_h { |name, one| [name, sample(one, depth + 1)] }
     more = schema["additionalProperties"]
     made.empty? && more.is_a?(Hash) ? { "pump-shot" => sample(more, depth + 1) } : made
@@ -73,7 +91,12 @@ class ContractRequests
     case schema["format"]
     when "uuid" then "{id}"
     when "date-time" then "2026-12-01T10:00:00.000Z"
-    else schema["pattern"].to_s.include?("\\h{8}") ? "{id}" : ["pump-shot", "car-one", "hesitation", "x"].sample(random: @random)
+    else if schema["pattern"].to_s.include?("\\h{8}")
+           "{id}"
+         else
+           %w[pump-shot car-one hesitation
+              x].sample(random: @random)
+         end
     end
   end
 end

@@ -10,7 +10,7 @@ require_relative "contract_requests"
 #
 #   Mutations.each(seed: 1, count: 400, job: id) { |method, path, body, type| ... }
 #
-# Sent to an app of its own (DATABASE_URL), at an open bench and then by a lead who has signed in, and the answers counted:
+# Sent to an app of its own (DATABASE_URL), at an open bench and then by a lead who has signed in, the answers counted:
 #
 #   bin/drill database bundle exec ruby bench/mutations.rb 50000
 module Mutations

@@ -34,4 +34,6 @@ rescue StandardError => e
   failures["not grown, #{e.class}: #{e.message[0, 120]} (#{e.backtrace.first})"] << (first + i)
 end
 puts "#{count} jobs, #{entries} entries, looked at #{looked} times, #{failures.values.sum(&:size)} failures"
-failures.sort_by { |_, seeds| -seeds.size }.each { |says, seeds| puts "#{seeds.size} x #{says}: seeds #{seeds.first(5).join(', ')}" }
+failures.sort_by do |_, seeds|
+  -seeds.size
+end.each { |says, seeds| puts "#{seeds.size} x #{says}: seeds #{seeds.first(5).join(', ')}" }

@@ -32,9 +32,7 @@ begin
     came[:refused].each { |what, why| puts "  not taken in: #{what}: #{why}" }
   end
 rescue UpperBranchServer::Keeping::ShopFile::Bad,
-       UpperBranchServer::Keeping::Backup::Bad, UpperBranchServer::Keeping::Tools::Failed => e
-  abort "#{e.message}. Nothing was changed."
-rescue SystemCallError => e
+       UpperBranchServer::Keeping::Backup::Bad, UpperBranchServer::Keeping::Tools::Failed, SystemCallError => e
   abort "#{e.message}. Nothing was changed."
 rescue Sequel::DatabaseError => e
   abort "The database does not do it: #{e.message.lines.first.strip}. Nothing was changed."

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Does a server answer at this address, whatever it says? Exit 0 or 1. Without gems, so that it takes a tenth of a second.
+# Does a server answer at this address, whatever it says? Exit 0 or 1. Without gems: it takes a tenth of a second.
 #
 #   ruby --disable-gems bin/lib/answers.rb http://127.0.0.1:8420/ready [SECONDS]
 require "net/http"

@@ -72,7 +72,9 @@ class RandomJob
   end
 
   def counted(family)
-    %w[carburetors cylinders].select { maybe(0.6) }.to_h { |what| [what, @random.rand(1..(family.dig("most", what) || 1))] }
+    %w[carburetors cylinders].select do
+      maybe(0.6)
+    end.to_h { |what| [what, @random.rand(1..(family.dig("most", what) || 1))] }
   end
 
   def here = @job.machine
@@ -109,7 +111,13 @@ class RandomJob
 
   def repair
     found = @job.defects.map(&:fault)
-    id = maybe(0.6) && found.any? ? one(found) : one(here.faults.map(&:id) + @catalogue.composites.map { |row| row["id"] })
+    id = if maybe(0.6) && found.any?
+           one(found)
+         else
+           one(here.faults.map(&:id) + @catalogue.composites.map do |row|
+             row["id"]
+           end)
+         end
     plan = UpperBranch::Workshop::Repairs.find(here, id) or return
     place = maybe(0.5) ? one(UpperBranch::Workshop::Repairs.places(here, plan))&.id : nil
     { "repair" => id, "place" => place, "minutes" => maybe(0.2) ? 7 : nil }.compact
@@ -132,7 +140,8 @@ class RandomJob
 
   def removed
     part = one(UpperBranch::Workshop::Sheets::WayIn.parts(here))
-    { "place" => one(here.places.of("carburetor"))&.id, **(maybe(0.7) ? { "part" => part } : { "name" => "clip" }) }.compact
+    { "place" => one(here.places.of("carburetor"))&.id,
+      **(maybe(0.7) ? { "part" => part } : { "name" => "clip" }) }.compact
   end
 
   def refitted = { "entry" => one(@job.parts.map(&:entry)) }

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# A name in the record is one person's: unique as it looks (name_key), and numbered where another looks alike (skeleton).
-# A second factor can be given by a recovery code. Guessing is slowed down (blocked_until), so that nobody is locked out.
-# Practices belong to an account.
+# A name in the record is one person's: unique as it looks (name_key), and numbered where another looks alike
+# (skeleton). A second factor can be given by a recovery code. Guessing is slowed down (blocked_until), so that nobody
+# is locked out. Practices belong to an account.
 Sequel.migration do
   up do
     alter_table(:accounts) do

@@ -44,9 +44,9 @@ RSpec.describe "Accounts" do
         expect([name, join("one#{i}", name)]).to eq [name, 422]
         expect(answer["errors"].first["field"]).to eq "name"
       end
-      expect(["O'Neil", "Anne-Lise M. Vale", "Владимир", "小林", "Forrest"].each_with_index.map { |name, i|
+      expect(["O'Neil", "Anne-Lise M. Vale", "Владимир", "小林", "Forrest"].each_with_index.map do |name, i|
                join("good#{i}", name)
-             }).to all eq 200
+             end).to all eq 200
     end
 
     # Cyrillic letters, a digit for a letter, capital I for small l: not the same name, but the same to the eye.
@@ -156,7 +156,8 @@ RSpec.describe "Accounts" do
         expect(answer["errors"].first).to include("field" => "password", "detail" => /soon guessed/)
       end
       expect(join("fine", "Fine", password: "brass kettle under nine oaks")).to eq 200
-      post_json("/api/v1/account/change-password", { password: "brass kettle under nine oaks", "new-password": "password1234" })
+      post_json("/api/v1/account/change-password",
+                { password: "brass kettle under nine oaks", "new-password": "password1234" })
       expect([last_response.status, answer["errors"].first["field"]]).to eq [422, "new-password"]
     end
 
@@ -212,7 +213,8 @@ RSpec.describe "Accounts" do
     # The backup has all that is in the database, and not the secret in var/: as on a new machine.
     it "is begun anew by a recovery code on a machine with another secret" do
       device, codes = set_up
-      elsewhere = UpperBranchServer::People::Accounts.over(store: ServerUnderTest.store, secret: "t" * 64, secure: false)
+      elsewhere = UpperBranchServer::People::Accounts.over(store: ServerUnderTest.store, secret: "t" * 64,
+                                                           secure: false)
       moved = UpperBranchServer::App.assemble(knowledge: ServerUnderTest.knowledge, accounts: elsewhere)
       allow(AppWithAccounts).to receive(:app).and_return(moved)
       @app = moved
@@ -262,7 +264,8 @@ RSpec.describe "Accounts" do
         expect([body, *sent("/api/v1/account/login", body)]).to eq [body, *refusal(422)]
       end
       [5, "x", {}, { id: 5, rawId: [], type: "public-key", response: {} },
-       { id: "x", rawId: "x", type: "public-key", response: { clientDataJSON: 5, attestationObject: [] } }].each do |made|
+       { id: "x", rawId: "x", type: "public-key",
+         response: { clientDataJSON: 5, attestationObject: [] } }].each do |made|
         expect(sent("/api/v1/account/webauthn-setup", { webauthn_setup: made })).to eq refusal(422)
         expect(sent("/api/v1/account/webauthn-login", { webauthn_auth: made })).to eq refusal(422)
       end
@@ -370,7 +373,9 @@ RSpec.describe "Accounts" do
       post_json("/api/v1/jobs/#{made}/practice/end", {})
       expect(last_response.status).to eq 200
       # A name that is given again later is another learner's.
-      expect(ServerUnderTest.owner[:practices].get(:account_id)).to eq(people.list.find { |one| one[:login] == "jo" }[:id])
+      expect(ServerUnderTest.owner[:practices].get(:account_id)).to eq(people.list.find { |one|
+        one[:login] == "jo"
+      }[:id])
     end
   end
 end

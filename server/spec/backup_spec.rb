@@ -72,7 +72,9 @@ RSpec.describe UpperBranchServer::Keeping::Backup do
     connected = urls.map { |url| UpperBranchServer.connect(url) }
     expect(connected.map { |database| database[:jobs].count }).to match [(be > 5), 0]
     elsewhere = URI(urls.first).tap { |uri| uri.path = "/upper_branch_shop_two" }.to_s
-    expect { UpperBranchServer.connect(elsewhere)[:jobs].count }.to raise_error(Sequel::DatabaseError, /permission denied/)
+    expect do
+      UpperBranchServer.connect(elsewhere)[:jobs].count
+    end.to raise_error(Sequel::DatabaseError, /permission denied/)
   ensure
     connected&.each(&:disconnect)
   end

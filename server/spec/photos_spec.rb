@@ -263,9 +263,10 @@ RSpec.describe "Photos" do
     it "are not looked through when they have very many parts" do
       ending = ->(count, size) { ["PK\x05\x06", 0, 0, count, count, size, 0, 0].pack("a4v4V2v") }
       [ending.call(60_000, 4_000_000), ending.call(0xFFFF, 0xFFFFFFFF), ending.call(100, 90_000_000)].each do |record|
-        expect(Zip::File).not_to receive(:open_buffer)
+        allow(Zip::File).to receive(:open_buffer)
         take_in("PK\x03\x04".b + ("x" * 1000) + record.b)
         expect([*refusal, answer["detail"]]).to match [422, "invalid", /More than 200 parts/]
+        expect(Zip::File).not_to have_received(:open_buffer)
       end
     end
   end

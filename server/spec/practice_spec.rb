@@ -18,7 +18,8 @@ RSpec.describe "Practice" do
                                                          faults: { fault => 0.8 })
     made = post_json("/api/v1/jobs", { id: SecureRandom.uuid, title: "Practice",
                                        entries: [machine(family), *one.complaint.map { |id| told(id) }] })
-    ServerUnderTest.store.practices.begin(made["id"], UpperBranchServer::Store::Practices::Learner.new(name: "Eva"), one)
+    ServerUnderTest.store.practices.begin(made["id"], UpperBranchServer::Store::Practices::Learner.new(name: "Eva"),
+                                          one)
     job(made["id"])
   end
 

@@ -2,8 +2,11 @@
 
 require_relative "server_helper"
 
-# Something fails at each stage of the write path. What was answered is compared with what is stored: an answer says that
-# nothing was stored only where that is so, and nothing that fails after the commit makes a refusal of what is stored.
+# Something fails at each stage of the write path. What was answered is compared with what is stored: an answer says
+# that nothing was stored only where that is so, and nothing that fails after the commit makes a refusal of what is
+# stored.
+# Each request makes its own objects, so that stubs are of their classes.
+# rubocop:disable-next RSpec/AnyInstance
 RSpec.describe "Faults on the write path", :left_out do
   let(:id) { job_with["id"] }
   let(:note) { entry("note", text: "by hand") }

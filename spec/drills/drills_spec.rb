@@ -41,8 +41,10 @@ RSpec.describe "Drills" do
   # Cookie of a new lead.
   def signed_in(which, owner = ServerUnderTest.owner)
     code = UpperBranchServer::Store::People.new(owner).invite(role: "lead")
-    body = { login: "lead#{SecureRandom.hex(3)}", name: "Lead #{SecureRandom.alphanumeric(6)}", password: "nine hens in the shed" }
-    answer = Net::HTTP.post(URI("#{which.url}/api/v1/join/#{code}"), JSON.generate(body), "content-type" => "application/json")
+    body = { login: "lead#{SecureRandom.hex(3)}", name: "Lead #{SecureRandom.alphanumeric(6)}",
+             password: "nine hens in the shed" }
+    answer = Net::HTTP.post(URI("#{which.url}/api/v1/join/#{code}"), JSON.generate(body),
+                            "content-type" => "application/json")
     answer.get_fields("set-cookie").map { |one| one[/\A[^;]+/] }.join("; ")
   end
 
@@ -96,7 +98,8 @@ RSpec.describe "Drills" do
       writers.write_on(some)
       writers.stop
       expect_nothing_lost(writers)
-      told("server killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0, away: away.round(1))
+      told("server killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0,
+                            away: away.round(1))
     end
 
     # PostgreSQL's own recovery; the page is told that it is kept.
@@ -112,7 +115,8 @@ RSpec.describe "Drills" do
       writers.stop
       expect_nothing_lost(writers)
       expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
-      told("PostgreSQL killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0, ready_after: away.round(1))
+      told("PostgreSQL killed", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: 0,
+                                ready_after: away.round(1))
     end
 
     it "PostgreSQL is away for a while: nothing is lost, and it goes on by itself" do
@@ -129,7 +133,8 @@ RSpec.describe "Drills" do
       writers.stop
       expect_nothing_lost(writers)
       expect(writers.refusals.uniq - [[0, nil]]).to all(eq([503, "/problems/unavailable"]))
-      told("PostgreSQL away", mode: mode.any? ? "accounts" : "open", seconds: seconds, acknowledged: writers.list.size, lost: 0, ready_after: again.round(1))
+      told("PostgreSQL away", mode: mode.any? ? "accounts" : "open", seconds: seconds, acknowledged: writers.list.size,
+                              lost: 0, ready_after: again.round(1))
     end
 
     # A disk of 200 MB of its own, filled up. As root, where a disk can be mounted.
@@ -157,7 +162,8 @@ RSpec.describe "Drills" do
         lost = writers.list - there[:entries].where(kind: "note").select_map(%i[job_id id])
         expect(lost).to be_empty
         expect(UpperBranchServer::Store::Chain.new(there).broken).to be_empty
-        told("disk full", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: lost.size, said: said.map(&:first).uniq)
+        told("disk full", mode: mode.any? ? "accounts" : "open", acknowledged: writers.list.size, lost: lost.size,
+                          said: said.map(&:first).uniq)
       ensure
         writers&.stop
         full&.stop
@@ -178,8 +184,9 @@ RSpec.describe "Drills" do
       id = writers.list.last.first
       role = UpperBranchServer::AppRole.named(URI(ENV.fetch("DATABASE_URL")).path.delete_prefix("/"))
       only_read(role, "on")
-      paths = ["/", "/api/v1/account", "/api/v1/jobs", "/api/v1/jobs/#{id}", "/api/v1/jobs/#{id}/file.json", "/api/v1/catalogue"]
-      expect(paths.map { |path| asked(path, cookie) }).to eq paths.map { |path| [path, 200] }
+      paths = ["/", "/api/v1/account", "/api/v1/jobs", "/api/v1/jobs/#{id}", "/api/v1/jobs/#{id}/file.json",
+               "/api/v1/catalogue"]
+      expect(paths.map { |path| asked(path, cookie) }).to eq(paths.map { |path| [path, 200] })
       body = { version: 99, entries: [entry("note", text: "x")] }
       answer = Net::HTTP.post(URI("#{server.url}/api/v1/jobs/#{id}/entries"), JSON.generate(body),
                               { "content-type" => "application/json", "cookie" => cookie }.compact)

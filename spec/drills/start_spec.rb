@@ -24,10 +24,11 @@ RSpec.describe "bin/start" do
 
   def started(folder, **environment)
     out = File.join(folder, "out.log")
+    more = environment.to_h { |name, value| [name.to_s, value.to_s] }
+    settings = { "DATABASE_URL" => nil, "RACK_ENV" => nil, "APP_ENV" => nil, "WEB_CONCURRENCY" => "1", "PORT" => "8700",
+                 "PGPORT" => "54700", **more }
     pid = Bundler.with_unbundled_env do
-      Process.spawn({ "DATABASE_URL" => nil, "RACK_ENV" => nil, "APP_ENV" => nil, "WEB_CONCURRENCY" => "1",
-                      "PORT" => "8700", "PGPORT" => "54700", **environment.to_h { |name, value| [name.to_s, value.to_s] } },
-                    File.join(folder, "bin/start"), chdir: folder, out: out, err: out, pgroup: true)
+      Process.spawn(settings, File.join(folder, "bin/start"), chdir: folder, out: out, err: out, pgroup: true)
     end
     until_so(-> { "bin/start did not serve:\n#{File.read(out)}" }) { File.read(out).include?("Ctrl-C stops it") }
     @address = File.read(out)[%r{http://127.0.0.1:\d+}]
@@ -78,7 +79,11 @@ RSpec.describe "bin/start" do
   end
 
   def stamped(time) = File.join(@backups, time.utc.strftime("upper-branch-%Y%m%d-%H%M%S.zip"))
-  def dated_now = Dir[File.join(@backups, "*.zip")].select { |path| path.between?(stamped(Time.now - 3600), stamped(Time.now)) }
+
+  # Backups of the last hour.
+  def dated_now
+    Dir[File.join(@backups, "*.zip")].grep(stamped(Time.now - 3600)..stamped(Time.now))
+  end
 
   it "takes a backup a day, thins the old ones, does not mind one of the future, and warns while it fails" do
     forty = Array.new(40) { |i| stamped(Time.now - (90_000 * (i + 1))).tap { |path| File.write(path, "old") } }

@@ -56,7 +56,8 @@ RSpec.describe "The programs of bin/" do
     end
   end
 
-  # Those that lay the test gems themselves, because they drive a browser or run specs; bin/start is tried by the drills.
+  # Those that lay the test gems themselves, because they drive a browser or run specs; bin/start is tried by the
+  # drills.
   laying_test_gems = %w[drill screenshots test]
   with_database = {
     %w[bin/backup FOLDER] => /jobs, read back and compared/,
@@ -85,7 +86,9 @@ RSpec.describe "The programs of bin/" do
         expect(out + err).to match(says)
       end
       tried = with_database.keys.map { |command| File.basename(command.first) }
-      expect(Dir.children(File.join(root, "bin")) - ["lib", *laying_test_gems, *tried, *%w[trace read-log engine sheet]])
+      expect(Dir.children(File.join(root,
+                                    "bin")) - ["lib", *laying_test_gems, *tried, "trace", "read-log", "engine",
+                                               "sheet"])
         .to eq []
     ensure
       FileUtils.rm_rf(folder)
@@ -122,7 +125,8 @@ RSpec.describe "The programs of bin/" do
       expect(status).not_to be_success
       expect(UpperBranchServer::Keeping::Backups.failed).to include(at: /\A\d{4}-.*Z\z/, says: /./)
       run("bin/backup", folder, DATABASE_URL: "postgres://nobody:x@127.0.0.1:1/nowhere")
-      expect(UpperBranchServer::Keeping::Backups.warning(nil, daily: true)).to include("The last backup failed", "database")
+      expect(UpperBranchServer::Keeping::Backups.warning(nil,
+                                                         daily: true)).to include("The last backup failed", "database")
       _, err, status = run("bin/backup", folder, DATABASE_URL: ENV.fetch("DATABASE_URL"))
       expect(status).to be_success, err
       expect(File.exist?(noted)).to be false
@@ -155,7 +159,7 @@ RSpec.describe "The programs of bin/" do
       Dir.mktmpdir do |folder|
         file = File.join(folder, "job.yml")
         File.write(file, text)
-        %W[bin/trace bin/sheet].each do |program|
+        %w[bin/trace bin/sheet].each do |program|
           words = program == "bin/sheet" ? [program, "car-one", "needle-worn", file] : [program, file]
           out, err, status = Timeout.timeout(60) { run(*words) }
           expect([out, status.exitstatus]).to eq ["", 2]

@@ -60,8 +60,8 @@ module UpperBranch
     # round:}}, checks that could not be done.
     # guard: called with (what, error) where something of a stored job cannot be applied or shown, which is then left
     # out; nil: the error is raised.
-    attr_reader :guard, :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes, :struck, :lost,
-                :waived, :gates, :parts, :tasks, :cleared, :photos, :settings, :passed_over
+    attr_reader :guard, :catalogue, :machine, :trials, :entries, :findings, :loose, :repairs, :cautions, :notes,
+                :struck, :lost, :waived, :gates, :parts, :tasks, :cleared, :photos, :settings, :passed_over
 
     def self.replay(catalogue, entries, guard: nil)
       new(catalogue, entries, guard: guard)
@@ -74,22 +74,10 @@ module UpperBranch
       @record = record
       @entries = entries
       @struck = entries.select { |row| row["kind"] == "strike" }.map { |row| row.dig("data", "entry") }
-      @findings = []
-      @repairs = []
-      @loose = []
-      @parts = []
-      @tasks = {}
-      @cleared = []
-      @photos = []
-      @settings = []
-      @cautions = []
-      @notes = []
-      @lost = []
-      @waived = {}
-      @gates = []
-      @fitted = {}
-      @trials = []
-      @passed_over = {}
+      @findings, @repairs, @trials, @gates = Array.new(4) { [] }
+      @loose, @parts, @cleared, @photos = Array.new(4) { [] }
+      @settings, @cautions, @notes, @lost = Array.new(4) { [] }
+      @tasks, @waived, @fitted, @passed_over = Array.new(4) { {} }
       @minutes = 0.0
       @state = Workshop::BenchState.new
       @has_run = false
@@ -119,7 +107,12 @@ module UpperBranch
     def with(row)
       entry = Entry.of(row)
       entry.admit(self)
-      entry.kind == "strike" ? Job.new(@catalogue, @entries + [row], record: @record, guard: @guard) : dup.go_on(row, entry)
+      if entry.kind == "strike"
+        Job.new(@catalogue, @entries + [row], record: @record,
+                                              guard: @guard)
+      else
+        dup.go_on(row, entry)
+      end
     end
 
     def record? = @record

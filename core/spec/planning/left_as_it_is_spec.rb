@@ -26,7 +26,8 @@ RSpec.describe UpperBranch::Planning::NextStep do
           fault = machine.defect(check, word) or next
           held = left(family["id"], check, word, fault) or next
           step = described_class.of(*planned(held))
-          expect([family["id"], fault, %i[repair refer].include?(step.kind) && step.target.id]).not_to eq [family["id"], fault, fault]
+          expect([family["id"], fault,
+                  %i[repair refer].include?(step.kind) && step.target.id]).not_to eq [family["id"], fault, fault]
           seen += 1
         end
       end
@@ -67,7 +68,7 @@ RSpec.describe UpperBranch::Planning::NextStep do
     later = [*entries, asked("leak-outside", "present"), found("wet-map", "vent")]
     expect(step(*later)[:kind]).not_to eq :gate
     again = live_job("car-one", *later, repaired("needle-grit"))
-    gate = UpperBranch::Workshop::Gates.new(again).open.first
-    expect(UpperBranch::Workshop::Gates.new(again).question(gate)).to eq "Fuel on again, engine stopped: does it stay dry?"
+    gates = UpperBranch::Workshop::Gates.new(again)
+    expect(gates.question(gates.open.first)).to eq "Fuel on again, engine stopped: does it stay dry?"
   end
 end

@@ -21,10 +21,7 @@ module UpperBranchServer
     # who has signed in (People::Accounts), or nil at an open bench
     def self.assemble(knowledge:, web: WEB, accounts: nil)
       app = Class.new(self) do
-        use WellFormed
-        use Rack::Attack
-        use SameOrigin
-        use Media
+        [WellFormed, Rack::Attack, SameOrigin, Media].each { |one| use one }
         use Rack::Static, urls: ["/assets/"], root: web, cascade: true, header_rules: [[:all, ASSET_HEADERS]]
         use People::AccountBodies, Contract.new if accounts
         use accounts if accounts

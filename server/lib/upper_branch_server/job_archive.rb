@@ -15,7 +15,8 @@ module UpperBranchServer
     READINGS = "readings.csv"
     PHOTO = %r{\Aphotos/(\h{8}-\h{4}-\h{4}-\h{4}-\h{12})\.jpg\z}
     MOST = 200 # parts
-    # Bytes a part unpacks to: of each by its name, and of a photo, which does not get smaller, by what it takes in the zip.
+    # Bytes a part unpacks to: of each by its name, and of a photo, which does not get smaller, by what it takes in the
+    # zip.
     SIZES = { JOB => JobFileText::LIMIT, READINGS => 2_000_000 }.freeze
     PHOTO_SIZE = 4_000_000
     SLACK = 65_536 # bytes by which a packed photo may be larger than its place in the zip
@@ -65,7 +66,10 @@ module UpperBranchServer
       raise Zip::Error if at.nil? || bytes.bytesize - at > ENDING_SIZE + LONGEST_COMMENT
 
       count, size = bytes.byteslice(at + 10, 6).unpack("vV")
-      raise refused("", "More than #{MOST} parts: this is no job's file") if count > MOST || count == WIDE || size > MOST * 512
+      return unless count > MOST || count == WIDE || size > MOST * 512
+
+      raise refused("",
+                    "More than #{MOST} parts: this is no job's file")
     end
 
     # Bytes this part may unpack to.

@@ -12,7 +12,7 @@ module UpperBranchServer
     RULES = [
       ["codes", 20, 600, ->(request) { request.path.match?(%r{\A/api/v1/(owner|join)/}) }],
       ["sign-in", 30, 300, lambda { |request|
-        request.post? && request.path.match?(%r{\A/api/v1/account/(login|otp-auth|recovery-auth|webauthn-(login|auth))\z})
+        request.post? && request.path.match?(%r{\A/api/v1/account/((webauthn-)?login|(otp|recovery|webauthn)-auth)\z})
       }],
       # What asks for the password again.
       ["password", 10, 300, lambda { |request|

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module UpperBranchServer
-  # Decodes pictures, in a process of its own (server/picture.rb) with bounds on its memory and time, started by Pictures.
-  # Judged by what is in them, never by their names; only two decoders are ever called (libvips). How large a picture
-  # unpacks is asked of its head, before any of it is unpacked.
+  # Decodes pictures, in a process of its own (server/picture.rb) with bounds on its memory and time, started by
+  # Pictures. Judged by what is in them, never by their names; only two decoders are ever called (libvips). How large a
+  # picture unpacks is asked of its head, before any of it is unpacked.
   #
   #   PictureWork.kept(bytes)   # => Picture with bytes, width, height
   #

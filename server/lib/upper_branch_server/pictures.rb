@@ -6,8 +6,8 @@ require "timeout"
 
 module UpperBranchServer
   # Photos as they are kept: JPEG of a bounded size, with nothing of where and by what they were taken. They are decoded
-  # in a process of their own (server/picture.rb), one such process at a time, which may take so much memory, so much of a
-  # processor and so long, and no more.
+  # in a process of their own (server/picture.rb), one such process at a time, which may take so much memory, so much of
+  # a processor and so long, and no more.
   #
   #   Pictures.kept(bytes)      # => Picture with bytes, width, height
   #   Pictures.again([bytes])   # => [Picture], pictures that were kept before, as they stand
@@ -30,8 +30,8 @@ module UpperBranchServer
     # bytes: as they were sent
     def kept(bytes) = worked("kept", [bytes]).first
 
-    # list: of pictures that were kept before: each of the size and without metadata, or refused. The field of the Problem
-    # is the place in the list.
+    # list: of pictures that were kept before: each of the size and without metadata, or refused. The field of the
+    # Problem is the place in the list.
     def again(list) = list.empty? ? [] : worked("again", list)
 
     def worked(mode, list)
@@ -63,7 +63,10 @@ module UpperBranchServer
     # A line of JSON, and the picture where it is one.
     def one(pipe)
       said = JSON.parse(pipe.gets || raise(EOFError))
-      return Picture.new(bytes: pipe.read(said["bytes"]), **said.slice("width", "height").transform_keys(&:to_sym)) if said["bytes"]
+      if said["bytes"]
+        return Picture.new(bytes: pipe.read(said["bytes"]),
+                           **said.slice("width", "height").transform_keys(&:to_sym))
+      end
 
       raise Problem.new(*said.fetch("problem").values_at("status", "type", "title", "detail"))
     end

@@ -52,7 +52,8 @@ module UpperBranchServer
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
     def busy
-      Problem.new(429, "busy", "Too many at once", "Others are being read: it is sent again in #{WAIT} seconds.", wait: WAIT)
+      Problem.new(429, "busy", "Too many at once", "Others are being read: it is sent again in #{WAIT} seconds.",
+                  wait: WAIT)
     end
   end
 end

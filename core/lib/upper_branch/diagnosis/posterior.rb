@@ -48,6 +48,7 @@ module UpperBranch
         @relevant = @columns.indexes
         @items = evidence.to_h { |item| [item, item.over(@columns)] }.compare_by_identity
         @belief = believed(repairs, size)
+        @marginals = Marginals.new(@columns, @prior_odds, @pad)
         finish
       end
 
@@ -169,15 +170,15 @@ module UpperBranch
       def finish
         log_outside = Math.log(outside_odds) + @evidence.sum { |item| Logs.of(item.news_outside) }
         @probability, @outside = normalized(@belief.log, log_outside)
-        @first = marginals(@belief.rounds.first, @probability, @evidence)
-        @last = @belief.rounds.size > 1 ? marginals(@belief.rounds.last, @probability, @evidence) : @first
+        @first = @marginals.of(@belief.rounds.first, @probability, @evidence)
+        @last = @belief.rounds.size > 1 ? @marginals.of(@belief.rounds.last, @probability, @evidence) : @first
         whatever_else if @found.any?
       end
 
       # A defect that was found is in whether the rest is of this catalogue or not.
       def whatever_else
         [[@first, @belief.rounds.first], [@last, @belief.rounds.last]].each do |chances, places|
-          counted = counted(places, inside)
+          counted = @marginals.counted(places, inside)
           @found.map(&:fault).uniq.each { |index| chances[index] = counted[@columns[index]].clamp(0.0, 1.0) }
         end
       end
@@ -201,30 +202,10 @@ module UpperBranch
       def standing(log, outside, round, seen)
         probability, = normalized(log, outside)
         evidence = @evidence.first(seen)
-        vector = marginals(@belief.rounds[round], probability, evidence)
+        vector = @marginals.of(@belief.rounds[round], probability, evidence)
         later = @found.map(&:fault).uniq - evidence.flat_map(&:found)
-        free_marginals(evidence).each_with_index { |free, index| vector[index] = free if later.include?(index) }
+        @marginals.free(evidence).each_with_index { |free, index| vector[index] = free if later.include?(index) }
         vector
-      end
-
-      def marginals(places, probability, evidence)
-        vector = free_marginals(evidence)
-        counted = counted(places, probability)
-        @relevant.each_with_index { |index, column| vector[index] = counted[column] }
-        vector
-      end
-
-      # Probability, by column, that a fault is among the members.
-      def counted(places, probability)
-        places.map { |place| place.bincount(probability, minlength: @columns.pad + 1) }.reduce(:+)
-      end
-
-      # Faults outside every set: prior odds times what the normal findings leave of them, exactly.
-      def free_marginals(evidence)
-        @odds ||= Numo::DFloat.cast(@prior_odds + Array.new(@pad + 1 - @prior_odds.size, 0.0))
-        logs = evidence.filter_map { |item| item.log_misses if item.before.nil? }
-        odds = logs.empty? ? @odds : @odds * Numo::NMath.exp(logs.reduce(:+))
-        (odds / (1 + odds)).to_a
       end
 
       def leading(count)

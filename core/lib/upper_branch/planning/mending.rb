@@ -33,10 +33,14 @@ module UpperBranch
         end
       end
 
-      # Names of what is left as it is though it explains the complaint: then there is nothing more to look for.
-      def left_cause
-        ids = left_alone.select { |id| @ranking.needs.fetch(id, 0.0) >= 0.5 }
-        ids.uniq.map { |id| @job.catalogue.fault(id).name }
+      # What is left as it is though it explains the complaint, so that there is nothing more to look for: a sentence,
+      # or nil.
+      def left_says
+        ids = left_alone.select { |id| @ranking.needs.fetch(id, 0.0) >= 0.5 }.uniq
+        return if ids.empty?
+
+        names = ids.map { |id| @job.catalogue.fault(id).name }.join(", ")
+        "Left as it is: #{names}. Close it without proof, or repair it after all."
       end
 
       # Is this work on nothing but what is left as it is?

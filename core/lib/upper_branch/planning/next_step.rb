@@ -100,12 +100,7 @@ module UpperBranch
       end
 
       # The cause was found and the owner wants it left: there is nothing more to look for.
-      def left_as_it_is
-        return if plan
-
-        names = mending.left_cause
-        [:close, nil, "Left as it is: #{names.join(', ')}. Close it without proof, or repair it after all."] if names.any?
-      end
+      def left_as_it_is = plan.nil? && mending.left_says ? [:close, nil, mending.left_says] : nil
 
       # The next look or trial of the plan this job is about.
       def planned = plan&.step { |candidate| ranking.option_of(candidate) }

@@ -26,6 +26,7 @@ module UpperBranch
         keys = Place.keys(pointer)
         record = Place.read(@tables, keys)
         return [] unless record.is_a?(Hash) && keys.size > 1
+
         rows = @layer.fields_of(@tables, keys)
         rows += taught(keys.last) + @layer.fields_of(@tables, ["repairs", "kinds", record["repair"]]) if fault?(keys)
         rows.map { |at, field, value| one(at, field, value) }

@@ -8,8 +8,8 @@ module UpperBranch
       ALTERNATIVES = 6
       PARTS = %i[check repair proof ask gate settle recreate trial task handover override].freeze
       LISTS = %i[alternatives plan repairs house lacking passed_over].freeze
-      NONE = "The next step could not be computed. Every check of this machine can still be chosen by hand, and entries " \
-             "can be struck out."
+      NONE = "The next step could not be computed. Every check of this machine can still be chosen by hand, and " \
+             "entries can be struck out."
 
       # In the place of a step that could not be computed.
       def self.none

@@ -15,7 +15,8 @@ module UpperBranch
         new(job)
       end
 
-      # Parts that can be missing, with what stands in their place. The machine and the entries in words are always there.
+      # Parts that can be missing, with what stands in their place. The machine and the entries in words are always
+      # there.
       NOTHING = {
         put_back: [], parts_off: [], cleared: [], photos: [], loose_ends: [], waiting: nil,
         cautions: { read: [], danger: [] }, outside: 0.0, neglected: 0.0, sets: [], faults: [], parts: [], circuits: [],
@@ -53,7 +54,8 @@ module UpperBranch
       end
       private_class_method :writable?
 
-      # Where the job has a guard, a part that cannot be made is left out and named under :missing; the others are there.
+      # Where the job has a guard, a part that cannot be made is left out and named under :missing; the others are
+      # there.
       def to_h
         parts = NOTHING.keys.to_h { |name| [name, part(name) { send(name) }] }
         { catalogue: @job.catalogue.stamp, machine: machine, **standing, **parts, told: Told.of(@job),
@@ -192,40 +194,15 @@ module UpperBranch
         { read: @job.cautions.uniq, danger: @job.closed? ? [] : danger.uniq }
       end
 
-      # What checks took off and nobody has ticked as back on. Checks that took off the same stand in one row.
-      def put_back
-        checks = @job.loose.map { |id| @job.catalogue.check(id) }
-        rows =
-          checks.reduce([]) do |apart, check|
-            same, apart = apart.partition { |row| row.flat_map(&:puts_back).intersect?(check.puts_back) }
-            [*apart, [*same.flatten, check]]
-          end
-        rows.map do |row|
-          { checks: row.map { |check| { id: check.id, name: check.name } }, items: row.flat_map(&:puts_back).uniq }
-        end
-      end
+      def put_back = StillOff.of(@job)
 
+      # What was done is shown also where nothing can be computed of it.
       def repairs
-        @job.repairs.map do |repair|
-          {
-            entry: repair.entry,
-            id: repair.id,
-            name: Workshop::Repairs.name(@machine, repair.id),
-            faults: repair.faults,
-            round: repair.round,
-            place: repair.place,
-            was: repair.faults.to_h { |id| [id, round(posterior.marginal(id))] }.select { |_, p| p > 0.05 },
-            left: left(repair), undone: repair.undone
-          }
-        end
-      end
+        RepairsDone.of(@job, posterior)
+      rescue StandardError
+        raise unless @job.guard
 
-      # What a repair left set, in words.
-      def left(repair)
-        figures = Workshop::Sheets::Figures.new(@job, place: repair.place)
-        repair.left.map do |id, value|
-          { figure: id, name: figures.left_name(id), value: value, unit: figures.unit(id) }
-        end
+        RepairsDone.of(@job, nil)
       end
 
       def proof

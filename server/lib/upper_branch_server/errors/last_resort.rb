@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module UpperBranchServer
-  # What fails before the routes, or around them, is answered as a problem too: never with an empty page or a stack trace.
+  # What fails before the routes, or around them, is answered as a problem too: never with an empty page or a stack
+  # trace.
   class LastResort
     READING = %w[GET HEAD].freeze
 

@@ -73,8 +73,8 @@ module UpperBranchServer
 
     FAULTS = {
       nothing: "Nothing of this was stored. Try again; if it comes back, note what you entered.",
-      unknown: "It is not known whether this was stored. Look before you enter it again; what is sent again by itself " \
-               "is stored only once.",
+      unknown: "It is not known whether this was stored. Look before you enter it again; what is sent again by " \
+               "itself is stored only once.",
       reading: "This could not be shown. Nothing was changed, and what is stored is whole. Try again; if it comes " \
                "back, tell the lead the number below."
     }.freeze

@@ -87,7 +87,8 @@ module UpperBranchServer
           told = @tools.open do |database|
             database.transaction(isolation: :repeatable, read_only: true) do
               snapshot = database.get(Sequel.function(:pg_export_snapshot))
-              @tools.run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--snapshot=#{snapshot}", "--file=#{dump}")
+              @tools.run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--snapshot=#{snapshot}",
+                         "--file=#{dump}")
               Manifest.of(database)
             end
           end

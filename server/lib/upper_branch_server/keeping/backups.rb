@@ -2,8 +2,8 @@
 
 module UpperBranchServer
   module Keeping
-    # How it stands with the daily backups: the last good one (of the database), and what is wrong with them, for the lead
-    # and for /ready.
+    # How it stands with the daily backups: the last good one (of the database), and what is wrong with them, for the
+    # lead and for /ready.
     #
     #   Backups.warning(store.shop.backup)   # => "The last backup failed, 2026-12-02T04:00:00Z: ...", or nil
     module Backups

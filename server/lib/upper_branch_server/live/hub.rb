@@ -93,8 +93,7 @@ module UpperBranchServer
 
       # Once a second: pages that have gone, those that were slow, and now and then a sign of life.
       def tend
-        all.each { |stream| out(stream) if stream.gone? || !stream.flush }
-        signed_out.each { |stream| out(stream) }
+        (all.select { |stream| stream.gone? || !stream.flush } | signed_out).each { |stream| out(stream) }
         return if now - @beat < BEAT
 
         @beat = now

@@ -2,8 +2,8 @@
 
 module UpperBranchServer
   module People
-    # What is sent to sign in, to join and to change an account, judged before it is looked at: JSON, an object, texts of
-    # a bounded length; of passkeys by the contract.
+    # What is sent to sign in, to join and to change an account, judged before it is looked at: JSON, an object, texts
+    # of a bounded length; of passkeys by the contract.
     class AccountBodies
       PATHS = %r{\A/api/v1/(account|join)(/|\z)}
       LONGEST = 1000 # letters of a text

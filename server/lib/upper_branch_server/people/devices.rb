@@ -5,8 +5,8 @@ require "securerandom"
 
 module UpperBranchServer
   module People
-    # Devices on which somebody has signed in with an account before: a cookie that says so, made with the server's secret.
-    # It signs nobody in; its holder is only not slowed down by what others guess.
+    # Devices on which somebody has signed in with an account before: a cookie that says so, made with the server's
+    # secret. It signs nobody in; its holder is only not slowed down by what others guess.
     #
     #   devices = Devices.new(secret)
     #   devices.cookie("ines")                # => value of the cookie

@@ -40,7 +40,8 @@ module UpperBranchServer
       def wrong
         @rows.where(Sequel.lit("expires_at < clock_timestamp()")).delete
         @names.each do |kind, name|
-          count = @rows.returning(:count).insert_conflict(target: :name, update: { count: Sequel[:attempts][:count] + 1 })
+          more = { count: Sequel[:attempts][:count] + 1 }
+          count = @rows.returning(:count).insert_conflict(target: :name, update: more)
                        .insert(name: name, count: 1, expires_at: from_now(KEPT)).first[:count]
           delay = delay_after(count - FREE.fetch(kind))
           @rows.where(name: name).update(blocked_until: from_now(delay), expires_at: from_now(KEPT)) if delay

@@ -24,10 +24,12 @@ module UpperBranchServer
       module_function
 
       def checked(said)
-        name = said.to_s.unicode_normalize(:nfc).gsub(/ +/, " ").strip
+        name = said.to_s.unicode_normalize(:nfc).squeeze(" ").strip
         raise wrong("Say your name as it should stand under your work") if name.empty?
         raise wrong("A name is at most #{LONGEST} letters") if name.length > LONGEST
-        raise wrong("A name is written in letters, with blanks, dots and dashes") if !WRITTEN.match?(name) || INVISIBLE.match?(name)
+        if !WRITTEN.match?(name) || INVISIBLE.match?(name)
+          raise wrong("A name is written in letters, with blanks, dots and dashes")
+        end
         raise wrong('"for" stands between a trainee and whose work it is: leave it out') if RESERVED.match?(name)
 
         name
@@ -40,7 +42,10 @@ module UpperBranchServer
         folded(name, :nfkd).gsub(/[\p{M} .'’-]/, "").tr(LOOKS, LIKE).tr("il", "ll").gsub("rn", "m").gsub("vv", "w")
       end
 
-      def folded(name, form) = name.unicode_normalize(form).downcase(:fold).unicode_normalize(form).gsub(/\s+/, " ").strip
+      def folded(name, form)
+        name.unicode_normalize(form).downcase(:fold).unicode_normalize(form).gsub(/\s+/, " ").strip
+      end
+
       def wrong(detail) = Problem.invalid("name", detail)
       private_class_method :folded, :wrong
     end

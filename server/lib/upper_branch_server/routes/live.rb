@@ -7,6 +7,7 @@ module UpperBranchServer
       BUSY = Problem.new(503, "busy", "Too many pages listen", "It is asked for again by itself.", wait: 20)
 
       def self.registered(app)
+        app.helpers Helpers
         app.get "/api/v1/live" do
           job = word("job")&.downcase
           raise Problem.invalid("job", "job: the id of a job") unless job.nil? || job.match?(Asked::UUID)
@@ -16,10 +17,17 @@ module UpperBranchServer
 
           # Signed as entries are: at an open bench as they say.
           name = settings.accounts ? person.signature : word("name").to_s.strip[0, 80]
-          key = env[UpperBranchServer::People::Accounts::SESSION]
-          session = settings.accounts ? { account: person.id, key: key, role: person.role } : nil
-          settings.hub.join(hijack.call, job: job, name: name.empty? ? nil : name, session: session)
+          settings.hub.join(hijack.call, job: job, name: name.empty? ? nil : name, session: signed_in_session)
           halt 200
+        end
+      end
+
+      # What the line lasts for, where people sign in.
+      module Helpers
+        def signed_in_session
+          return unless settings.accounts
+
+          { account: person.id, key: env[UpperBranchServer::People::Accounts::SESSION], role: person.role }
         end
       end
     end

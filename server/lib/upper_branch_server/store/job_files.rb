@@ -10,8 +10,8 @@ module UpperBranchServer
       FORMAT = "upper-branch-job-entries"
       VERSION = 1
       NO_JOB = "These entries make no job: the first says which machine it is, and each was admitted where it was made."
-      CANNOT_BE_SHOWN = "This job cannot be computed here, so it was not taken in: the server made a mistake, which is " \
-                        "in its journal."
+      CANNOT_BE_SHOWN = "This job cannot be computed here, so it was not taken in: the server made a mistake, which " \
+                        "is in its journal."
       COLUMNS = %w[at check place value unit words].freeze
 
       # jobs: Jobs; photos: Photos

@@ -165,9 +165,9 @@ module UpperBranchServer
       end
 
       def fitting(login)
-        unless login.to_s.downcase.match?(LOGIN)
-          raise Problem.invalid("login", "2 to 40 letters without blanks: a to z, digits, dot, dash")
-        end
+        return if login.to_s.downcase.match?(LOGIN)
+
+        raise Problem.invalid("login", "2 to 40 letters without blanks: a to z, digits, dot, dash")
       end
 
       # Of a closed account too: it stands under entries.

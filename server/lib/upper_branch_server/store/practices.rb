@@ -13,7 +13,8 @@ module UpperBranchServer
       end
 
       # learner: the name it is done under; exercise, debrief: plain data; ended: Time or nil
-      Kept = Struct.new(:job, :account, :learner, :exercise, :engine, :debrief, :begun, :ended, :title, keyword_init: true)
+      Kept = Struct.new(:job, :account, :learner, :exercise, :engine, :debrief, :begun, :ended, :title,
+                        keyword_init: true)
       LATEST = 200 # of one learner, that count
 
       def initialize(database)
@@ -100,7 +101,8 @@ module UpperBranchServer
 
       def kept(row)
         data = %i[exercise engine debrief].to_h { |name| [name, row[name] && plain(row[name])] }
-        Kept.new(job: row[:job_id], account: row[:account_id], begun: row[:begun_at], ended: row[:ended_at], **row.slice(:learner, :title), **data)
+        Kept.new(job: row[:job_id], account: row[:account_id], begun: row[:begun_at], ended: row[:ended_at],
+                 **row.slice(:learner, :title), **data)
       end
 
       def plain(data) = JSON.parse(JSON.generate(data))

@@ -7,7 +7,9 @@ module UpperBranch
       # the limit, and still do after the throttle was blipped.
       class Balance < Loop
         def curve
-          points = @rounds.each_index.select { |i| meters(i).size > 1 }.map { |i| [i + 1, 100 * Bank.spread(meters(i))] }
+          points = @rounds.each_index.select do |i|
+            meters(i).size > 1
+          end.map { |i| [i + 1, 100 * Bank.spread(meters(i))] }
           { x: "round", y: "spread", points: points, peak: nil }
         end
 
@@ -30,7 +32,10 @@ module UpperBranch
                                                   share: (100 * share).abs.round(1))
         end
 
-        def twice? = @rounds.size > 1 && [-1, -2].all? { |i| meters(i).size > 1 && Bank.spread(meters(i)) <= limit("within") }
+        def twice?
+          @rounds.size > 1 && [-1, -2].all? { |i| meters(i).size > 1 && Bank.spread(meters(i)) <= limit("within") }
+        end
+
         def meters(index) = @rounds[index].select { |name, _| name.start_with?("meter-") }.values
       end
     end
