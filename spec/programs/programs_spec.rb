@@ -226,6 +226,33 @@ RSpec.describe "The programs of bin/" do
       expect([out, err, status.exitstatus]).to eq ["found: \n", "", 0]
     end
 
+    it "keep ten files of PostgreSQL's own log, and empty the old one when it has grown" do
+      Dir.mktmpdir do |data|
+        FileUtils.mkdir(File.join(data, "log"))
+        names = Array.new(14) { |i| format("server-2026112%<day>d-0000%<second>02d.log", day: i / 10, second: i) }
+        [*names, "other.txt"].each { |name| File.write(File.join(data, "log", name), "x") }
+        File.write(File.join(data, "server.log"), "x" * 10_000_001)
+        _, err, status = shell("as_postgres() { \"$@\"; }; PG_DATA=#{data}; pg_logs_thinned")
+        expect([status.exitstatus, err]).to eq [0, ""]
+        expect(Dir.children(File.join(data, "log"))).to match_array(names.sort.last(10) + ["other.txt"])
+        expect(File.size(File.join(data, "server.log"))).to eq 0
+      end
+    end
+
+    it "look for a backup by the time in its name, not by the clock's whims" do
+      Dir.mktmpdir do |folder|
+        due = "BACKUPS=#{folder}; if backup_due; then echo due; else echo not; fi"
+        at = ->(time) { File.join(folder, time.utc.strftime("upper-branch-%Y%m%d-%H%M%S.zip")) }
+        expect(shell(due).first).to eq "due\n"
+        File.write(at.call(Time.now + 90_000), "of a wrong clock")
+        File.write(at.call(Time.now - 87_000), "of yesterday")
+        File.write(File.join(folder, "upper-branch-x-y.zip"), "")
+        expect(shell(due).first).to eq "due\n"
+        File.write(at.call(Time.now - 3600), "of today")
+        expect(shell(due).first).to eq "not\n"
+      end
+    end
+
     it "name a package that is missing, when they may not install it" do
       _, err, status = shell("as_root() { false; }; need_packages unobtainium=/nowhere/unobtainium")
       expect(status).not_to be_success

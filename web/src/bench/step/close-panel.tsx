@@ -67,7 +67,8 @@ export function ClosePanel() {
       <ProofList items={job.trace.proof} />
       {ends.length > 0 && (
         <p role="status" className="mb-2 border-l-4 border-rust bg-rust-soft px-3 py-2">
-          <strong>Still off:</strong> {ends.join(", ")}. Tick each as back on, then it is proven.
+          <strong>Still off:</strong> {ends.join(", ")}. Tick each as back on, then it{" "}
+          {doubtful ? "can be closed" : "is proven"}.
         </p>
       )}
       {!closed && (
