@@ -41,6 +41,7 @@ module UpperBranchServer
           require_password_confirmation? false
           password_too_short_message "At least #{PASSWORD} letters: a short sentence is easy to keep in mind"
           password_is_one_of_the_most_common_message WEAK
+          password_does_not_meet_requirements_message { password_requirement_message.to_s }
           password_meets_requirements? do |password|
             next false unless super(password)
             next true if AccountRules.strong?(password, account)
