@@ -30,6 +30,7 @@ count.times do |i|
   last = RandomJob.new(catalogue, random).each(random.rand(1..30)) { |job| look.call(job) if random.rand(4).zero? }
   look.call(last)
   entries += last.entries.size
+  warn "#{i + 1} jobs, #{entries} entries, #{failures.values.sum(&:size)} failures" if ((i + 1) % 500).zero?
 rescue StandardError => e
   failures["not grown, #{e.class}: #{e.message[0, 120]} (#{e.backtrace.first})"] << (first + i)
 end
