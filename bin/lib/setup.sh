@@ -208,7 +208,7 @@ temporary_database() {
   TEMP=$(mktemp -d /tmp/upper-branch-run-XXXXXX)
   chmod 755 "$TEMP"
   at_exit temporary_gone
-  postgres_start "$TEMP/postgres" "$(free_port 54400)" "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+  postgres_start "$TEMP/postgres" "$(free_port 54400)" "-c max_connections=200 -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
   database "${PG_BASE##*:}" "$1"
   export DATABASE_URL="$PG_BASE/$1"
 }

@@ -117,22 +117,31 @@ RSpec.describe "The programs of bin/" do
   it "note a backup that failed where the server finds it, and take the note away with the next good one" do
     require_relative "../../server/spec/server_helper"
     ServerUnderTest.clean
-    noted = File.join(root, "var", "backup-failed")
+    backups = UpperBranchServer::Keeping::Backups
     Dir.mktmpdir do |folder|
+      noted = File.join(folder, "failed")
       file = File.join(folder, "a-file")
       File.write(file, "")
-      _, _, status = run("bin/backup", File.join(file, "below"), DATABASE_URL: ENV.fetch("DATABASE_URL"))
+      good = { DATABASE_URL: ENV.fetch("DATABASE_URL"), BACKUP_NOTE: noted }
+      _, _, status = run("bin/backup", File.join(file, "below"), **good)
       expect(status).not_to be_success
-      expect(UpperBranchServer::Keeping::Backups.failed).to include(at: /\A\d{4}-.*Z\z/, says: /./)
-      run("bin/backup", folder, DATABASE_URL: "postgres://nobody:x@127.0.0.1:1/nowhere")
-      expect(UpperBranchServer::Keeping::Backups.warning(nil,
-                                                         daily: true)).to include("The last backup failed", "database")
-      _, err, status = run("bin/backup", folder, DATABASE_URL: ENV.fetch("DATABASE_URL"))
+      expect(backups.failed(noted)).to include(at: /\A\d{4}-.*Z\z/, says: /./)
+      run("bin/backup", folder, DATABASE_URL: "postgres://nobody:x@127.0.0.1:1/nowhere", BACKUP_NOTE: noted)
+      expect(backups.warning(nil, daily: true, file: noted)).to include("The last backup failed", "database")
+      _, err, status = run("bin/backup", folder, **good)
       expect(status).to be_success, err
       expect(File.exist?(noted)).to be false
     end
-  ensure
-    FileUtils.rm_f(noted)
+  end
+
+  it "warn of a backup that is late, where one is taken every day" do
+    require_relative "../../server/spec/server_helper"
+    backups = UpperBranchServer::Keeping::Backups
+    last = { "at" => "2026-12-01T04:00:00Z" }
+    at = ->(hours) { Time.utc(2026, 12, 1, 4) + (hours * 3600) }
+    warned = ->(hours, **more) { backups.warning(last, daily: true, file: "/nowhere", now: at.call(hours), **more) }
+    expect([warned.call(30), warned.call(40), warned.call(40, daily: false)])
+      .to match [nil, /The last backup is of 2026-12-01T04:00:00Z/, nil]
   end
 
   it "refuse with a plain sentence what has no sheet" do

@@ -73,10 +73,10 @@ RSpec.describe "A job stays readable" do
       last = nil
       RandomJob.new(CATALOGUE, random).each(random.rand(1..30)) do |held|
         kept += 1
-        ShownOfAJob.all(held, papers: false) if random.rand(30).zero?
+        ShownOfAJob.all(held, papers: false) if random.rand(100).zero?
         last = held
       end
-      ShownOfAJob.all(last, papers: (i % 3).zero?)
+      ShownOfAJob.all(last, papers: (i % 5).zero?)
       kept
     end
     expect(counts.sum).to be > 2000

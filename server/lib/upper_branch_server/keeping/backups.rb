@@ -7,7 +7,8 @@ module UpperBranchServer
     #
     #   Backups.warning(store.shop.backup)   # => "The last backup failed, 2026-12-02T04:00:00Z: ...", or nil
     module Backups
-      FAILED = File.join(ROOT, "var", "backup-failed").freeze # written and removed by bin/backup
+      # Written and removed by bin/backup.
+      FAILED = ENV.fetch("BACKUP_NOTE") { File.join(ROOT, "var", "backup-failed") }.freeze
       LATE = 36 * 3600 # s: a day, and time to take one
       FIRST = 3600     # s after the start within which the first one comes
 
