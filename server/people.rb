@@ -14,7 +14,7 @@ begin
     rows = people.list
     puts "Nobody has an account yet." if rows.empty?
     rows.each do |row|
-      puts format("%-20<login>s %-12<role>s %<name>s%<closed>s", **row, closed: row[:closed] ? " (closed)" : "")
+      puts format("%-20<login>s %-12<role>s %<name>s #%<id>d%<closed>s", **row, closed: row[:closed] ? " (closed)" : "")
     end
   when "reset"
     row = people.list.find { |one| one[:login] == login.downcase }

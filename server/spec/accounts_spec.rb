@@ -64,6 +64,7 @@ RSpec.describe "Accounts" do
       expect(who["signature"]).to eq "Ines Vale ##{mine}"
       join("lee", "Lee", role: "trainee", under: mine)
       expect(who["signature"]).to eq "Lee, for Ines Vale ##{mine}"
+      expect(people.audit.map { |row| row[:name] }).to include("Ines Vale ##{mine}", "lnеs Vаlе ##{id}", "Lee")
       expect(people.list.to_h { |one| one.values_at(:login, :alike) })
         .to eq("ines" => true, "other" => true, "lee" => false)
     end

@@ -117,9 +117,13 @@ module UpperBranchServer
 
       # The last things that were done with accounts, the latest first.
       def audit(most = 100)
-        @database[:account_authentication_audit_logs]
-          .join(:accounts, id: :account_id).order(Sequel.desc(:at)).limit(most)
-          .select_map(%i[name message at]).map { |name, says, at| { name: name, says: says, at: at.utc.iso8601 } }
+        rows = @database[:account_authentication_audit_logs].join(:accounts, id: :account_id)
+        rows = rows.order(Sequel.desc(:at)).limit(most)
+                   .select(:name, :message, :at, Sequel[:accounts][:id].as(:account), alike(:accounts).as(:alike))
+        rows.map do |row|
+          name = shown(*row.values_at(:name, :account, :alike))
+          { name: name, says: row[:message], at: row[:at].utc.iso8601 }
+        end
       end
 
       private
@@ -151,10 +155,12 @@ module UpperBranchServer
       end
 
       def person(row)
-        under = row[:master] && UpperBranchServer::People::Person.shown(row[:master], row[:under], row[:master_alike])
+        under = row[:master] && shown(row[:master], row[:under], row[:master_alike])
         UpperBranchServer::People::Person.new(id: row[:id], name: row[:name], role: row[:role], under: under,
                                               alike: row[:alike])
       end
+
+      def shown(name, id, alike) = UpperBranchServer::People::Person.shown(name, id, alike)
 
       def known(**ids)
         ids.compact.each do |field, id|
