@@ -5,6 +5,9 @@ require_relative "system_helper"
 RSpec.describe "Practice on the simulated engine" do
   def step = find("section[aria-label='Next step']")
 
+  # At an open bench, without a name.
+  def nobody = UpperBranchServer::Store::Practices::Learner.new(name: "")
+
   # A practice whose fault is known here: its idle stop is set too fast.
   def known_practice
     one = UpperBranch::Practice::Exercise.new(CATALOGUE, family: "small-float", level: "plain", seed: 3,
@@ -12,7 +15,7 @@ RSpec.describe "Practice on the simulated engine" do
     job_called("Practice: Small four-stroke", *one.complaint.map do |id|
       seen(id)
     end, *all_cautions_read, family: "small-float").tap do |id|
-      ServerUnderTest.store.practices.begin(id, "", one)
+      ServerUnderTest.store.practices.begin(id, nobody, one)
     end
   end
 
@@ -25,8 +28,10 @@ RSpec.describe "Practice on the simulated engine" do
     expect(page).to have_css("section[aria-label='Practice']", text: "A simulated machine")
     expect(page).to have_css("h1", text: "Practice: Small four-stroke")
     axe_clean
+    job_called("A job of the shop")
     visit "/"
-    expect(page).to have_css("article", text: "practice")
+    expect(page).to have_css("article", text: "A job of the shop")
+    expect(page).to have_no_css("article", text: "Practice: Small four-stroke") # among the shop's own
     visit "/practice"
     expect(page).to have_css("section[aria-label='Under way'] a", text: "Small four-stroke")
   end
@@ -58,7 +63,7 @@ RSpec.describe "Practice on the simulated engine" do
     dead = UpperBranch::Practice::Exercise.new(CATALOGUE, family: "car-one", level: "plain", seed: 3,
                                                           faults: { "idle-passage-blocked" => 1.0 })
     id = job_called("Practice: dead idle", *dead.complaint.map { |one| seen(one) }, *all_cautions_read)
-    ServerUnderTest.store.practices.begin(id, "", dead)
+    ServerUnderTest.store.practices.begin(id, nobody, dead)
     visit "/jobs/#{id}?check=idle-speed&at=#{ServerUnderTest.store.jobs.find(id).version}"
     step.click_button "Do it, and see what it shows"
     expect(step).to have_css("[role=alert]", text: "there is nothing to read")
