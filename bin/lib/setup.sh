@@ -264,14 +264,22 @@ kill_all() { kill -KILL $(cat "/proc/$1/task/$1/children" 2> /dev/null) "$1" 2> 
 # Three looks in a row without an answer are a hang: the process lives and does nothing. Looked at every HANG_LOOK rounds, HANG_PATIENCE
 # seconds long.
 HANG_LOOK=${HANG_LOOK:-10} HANG_PATIENCE=${HANG_PATIENCE:-15} HANGS=3 SERVER_SILENT=0 DATABASE_SILENT=0
+# A server that was just started is given its time (in looks) until it answers for the first time, and a database that puts itself in order
+# after a crash answers that it does (pg_isready 1; 2 is no answer at all).
+STARTING_LOOKS=60 STARTING=0
 look_for_hangs() {
+  local ready=0
   if ruby --disable-gems "$ROOT/bin/lib/answers.rb" "$ADDRESS/ready" "$HANG_PATIENCE"; then
-    SERVER_SILENT=0
+    SERVER_SILENT=0 STARTING=0
+    if [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
+  elif [ "$STARTING" -gt 0 ]; then
+    STARTING=$((STARTING - 1))
     if [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
   else
     SERVER_SILENT=$((SERVER_SILENT + 1))
   fi
-  if [ -z "${PG_DATA:-}" ] || "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p "$PGPORT" -t 5; then DATABASE_SILENT=0; else DATABASE_SILENT=$((DATABASE_SILENT + 1)); fi
+  if [ -n "${PG_DATA:-}" ]; then "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p "$PGPORT" -t 5 || ready=$?; fi
+  if [ "$ready" -lt 2 ]; then DATABASE_SILENT=0; else DATABASE_SILENT=$((DATABASE_SILENT + 1)); fi
   if [ "$DATABASE_SILENT" -ge "$HANGS" ] && postgres_runs; then
     say "$(date -u +%FT%TZ) The database does not answer: ending it."
     kill_all "$(as_postgres sed -n 1p "$PG_DATA/postmaster.pid")"
@@ -303,7 +311,7 @@ keep_running() {
       wait "$SERVER" 2> /dev/null || true
       say "$(date -u +%FT%TZ) The server has ended: starting it again."
       sleep "$pause"
-      pause=$((pause < 16 ? pause * 2 : 30)) since=$SECONDS SERVER_SILENT=0
+      pause=$((pause < 16 ? pause * 2 : 30)) since=$SECONDS SERVER_SILENT=0 STARTING=$STARTING_LOOKS
       server_again "$1"
     fi
   done

@@ -4,6 +4,7 @@ require "upper_branch"
 require "prop_check"
 require "tmpdir"
 require "json"
+require "timeout"
 
 BASE_TABLES = UpperBranch::Catalogue::Loader.new(UpperBranch::Catalogue::DEFAULT).read
 CATALOGUE = UpperBranch::Catalogue.new(BASE_TABLES)
@@ -69,4 +70,7 @@ RSpec.configure do |config|
   config.disable_monkey_patching!
   config.order = :random
   config.mock_with(:rspec) { |mocks| mocks.verify_partial_doubles = true }
+  # An example that waits for what never comes fails under its own name, instead of holding up the whole run (once for
+  # an hour). The longest takes about a minute on an idle machine.
+  config.around { |example| Timeout.timeout(600) { example.run } }
 end
