@@ -31,6 +31,35 @@ RSpec.describe UpperBranch::Diagnosis::Posterior do
     expect(believed["advance-stuck"]).to be > believed["pump-cup"]
   end
 
+  # A check that always shows one of its words (it has no healthy one) says nothing by showing any.
+  it "holds what is outside the catalogue as likely after a check without a healthy word" do
+    asked = CATALOGUE.families.flat_map do |family|
+      machine = job(family["id"]).machine
+      machine.checks.select { |check| check.normal.nil? }.map do |check|
+        words = check.outcomes.keys - check.neutral
+        outside = words.map { |word| evidence(job(family["id"], found(check.id, word))).last.outside }
+        expect(outside.sum).to be_within(1e-9).of(1)
+        check.id
+      end
+    end
+    expect(asked).not_to be_empty
+  end
+
+  def evidence(known)
+    UpperBranch::Diagnosis::Evidence.of(known, UpperBranch::Diagnosis::Compiled.for(known.machine))
+  end
+
+  # What the shop itself looked for, after its repair or in a log, is no layman's word.
+  it "takes a complaint that the shop has seen again as seen, and one that was asked for again as told" do
+    lay = CATALOGUE.symptom("plug-sooty")
+    expect(lay.told_falsely).to be > CATALOGUE.scale["evidence"]["seen_again"]
+    first = job("car-one", seen("plug-sooty"))
+    again = job("car-one", seen("plug-sooty"), repaired("filter-dirty"), seen("plug-sooty"))
+    asked = job("car-one", seen("plug-sooty"), repaired("filter-dirty"), asked("plug-sooty", "present"))
+    falsely = [first, again, asked].map { |known| evidence(known).last.falsely }
+    expect(falsely).to eq [lay.told_falsely, CATALOGUE.scale["evidence"]["seen_again"], lay.told_falsely]
+  end
+
   it "takes no evidence from a pump shot on a bowl that was not full" do
     with =
       posterior(job("car-one", seen("hesitation"), stands(engine: "warm"), found("pump-shot", "bowl-not-full"))).all_now

@@ -56,6 +56,23 @@ RSpec.describe UpperBranch::Workshop::Proof do
     expect(again.map(&:last)).to include(false)
   end
 
+  it "takes nothing that was seen before the repair for its proof" do
+    before = [seen("hesitation"), found("pump-shot", "none"), found("pump-shot", "strong-at-once"),
+              not_seen("hesitation"), seen("hesitation")]
+    rows = items(*before, repaired("pump-cup"))
+    expect(rows).not_to be_empty
+    expect(rows.map(&:last)).to all(be(false))
+  end
+
+  it "repeats on the bench only what can be tried there, while it lies there, and the rest on the whole machine" do
+    dripping = [seen("flood-vent"), safe("fuel-out"), stands(carburetor: "apart"), found("hold-test", "runs"),
+                repaired("needle-grit")]
+    bench = items(*dripping)
+    expect(bench.map { |row| row[1] }).to eq %w[hold-test flood-vent]
+    whole = items(*dripping, stands(carburetor: "on"))
+    expect(whole.map { |row| row[1] }).to eq %w[flood-vent]
+  end
+
   describe "a job that is sound as it came" do
     def close(known, **data) = known.with({ "id" => "c", "kind" => "close", "data" => data.transform_keys(&:to_s) })
 

@@ -128,6 +128,8 @@ module UpperBranch
         chances = @result.chances || (normal? ? { normal: 1.0 } : { @result.words.first => 1.0 })
         return 1.0 if @own.words.empty?
 
+        # One of its words is always seen where a check has no healthy one.
+        abnormal = 1.0 if check.normal.nil?
         chances.sum { |word, chance| chance * (word == :normal ? 1 - abnormal : abnormal / @table.words.size) }
       end
     end

@@ -83,7 +83,7 @@ module UpperBranch
 
       # While it is cold, what would warm it waits for what needs it cold.
       def cold_first(_row, check, telling)
-        return [] if @job.state.engine != "cold" || @job.has_run || !all_in?(check, %w[R W])
+        return [] if @job.state.engine != "cold" || !all_in?(check, %w[R W])
 
         telling.select { |other| other.states.include?("C") && other != check }
       end
