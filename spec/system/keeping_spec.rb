@@ -37,10 +37,10 @@ RSpec.describe "What is entered is kept" do
         expect(page).to have_css("[role=alert]", text: "Said by the server.")
         press("w")
         within("[role=dialog]") { click_button "Put it aside", match: :first }
-        eventually("two kept") { parcels.size == 2 }
+        eventually(-> { "two kept, beside #{parcels}, after \"#{find('main').text}\"," }) { parcels.size == 2 }
         visit "/jobs/#{id}"
         expect(page).to have_css("[role=alert]", text: "Said by the server.")
-        eventually("two kept") do
+        eventually(-> { "two kept, but #{parcels}," }) do
           parcels.map(&:last) == %w[check wait] && parcels.none? { |state,| state == "sending" }
         end
       end

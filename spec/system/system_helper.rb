@@ -95,9 +95,12 @@ module AtTheBench
   # Nothing on this page stands in the way of WCAG 2.2 AA, as far as a machine can tell.
   def axe_clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
 
-  # Waits until it is so, as long as Capybara waits for anything.
+  # Waits until it is so, as long as Capybara waits for anything. what: words, or a block's worth of them that says how
+  # things are when it did not come about
   def eventually(what = "it", &look)
-    Timeout.timeout(Capybara.default_max_wait_time, nil, "#{what} did not come about") { sleep LOOK until seen?(&look) }
+    Timeout.timeout(Capybara.default_max_wait_time) { sleep LOOK until seen?(&look) }
+  rescue Timeout::Error
+    raise Timeout::Error, "#{what.respond_to?(:call) ? what.call : what} did not come about"
   end
 
   def seen?
