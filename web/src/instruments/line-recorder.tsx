@@ -2,10 +2,11 @@ import type { Judged, Reading } from "../api/types";
 import { Button } from "../ui/button";
 import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
+import { parseNumber } from "../words/numbers";
 import { percent } from "../words/percent";
 import type { InstrumentProps } from "./kinds";
 import { useStopwatch } from "./stopwatch";
-import { segmentsData } from "./to-reading";
+import { segmentsData, timed } from "./to-reading";
 import { WatchFace } from "./watch-face";
 import { useTold } from "./use-told";
 
@@ -14,7 +15,12 @@ type Point = NonNullable<Reading["points"]>[number];
 /** The same volume timed at point after point along the line; the drawing marks where it is tight. */
 export function LineRecorder({ keep, reading, onData, wrongAt, judged }: InstrumentProps & { judged: Judged | null }) {
   const points = reading.points ?? [];
-  const [state, change] = useKept<{ volume: string; demand: string; times: Record<string, number>; at: string }>(keep, {
+  const [state, change] = useKept<{
+    volume: string;
+    demand: string;
+    times: Record<string, string | number>;
+    at: string;
+  }>(keep, {
     volume: "100",
     demand: "",
     times: {},
@@ -24,10 +30,15 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
   const ids = points.map((point) => point.id);
   useTold(segmentsData(state, ids), onData);
   const stop = (seconds: number) =>
-    change((now) => ({ times: { ...now.times, [now.at]: seconds }, at: ids[ids.indexOf(now.at) + 1] ?? now.at }));
+    change((now) => ({
+      times: { ...now.times, [now.at]: String(seconds) },
+      at: ids[ids.indexOf(now.at) + 1] ?? now.at,
+    }));
+  const times = timed(state.times);
+  const typed = String(state.times[state.at] ?? "");
   return (
     <div className="grid gap-2">
-      <LineDrawing points={points} times={state.times} at={state.at} judged={judged} />
+      <LineDrawing points={points} times={times} at={state.at} judged={judged} />
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4" role="group" aria-label="Where it is timed">
         {points.map((point) => (
           <Button
@@ -37,14 +48,12 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
             onClick={() => change({ at: point.id })}
           >
             {point.name}
-            {state.times[point.id] !== undefined && (
-              <span className="block tabular-nums">{state.times[point.id]} s</span>
-            )}
+            {times[point.id] !== undefined && <span className="block tabular-nums">{times[point.id]} s</span>}
           </Button>
         ))}
       </div>
       <WatchFace watch={watch} onStop={stop} />
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid gap-2 sm:grid-cols-3">
         <NumberField
           label="Volume"
           text={state.volume}
@@ -61,28 +70,17 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
         />
         <NumberField
           label="Or type the time"
-          text={state.times[state.at] === undefined ? "" : String(state.times[state.at])}
-          onText={(text) => {
-            const seconds = Number(text.replace(",", "."));
-            change((now) => ({
-              times:
-                text.trim() === ""
-                  ? without(now.times, now.at)
-                  : Number.isFinite(seconds)
-                    ? { ...now.times, [now.at]: seconds }
-                    : now.times,
-            }));
-          }}
+          text={typed}
+          onText={(text) => change((now) => ({ times: { ...now.times, [now.at]: text } }))}
           unit="s"
-          error={wrongAt("inputs/times")}
+          error={
+            (typed.trim() !== "" && parseNumber(typed) === null ? "Type the seconds as a number." : null) ??
+            wrongAt("inputs/times")
+          }
         />
       </div>
     </div>
   );
-}
-
-function without(times: Record<string, number>, point: string): Record<string, number> {
-  return Object.fromEntries(Object.entries(times).filter(([id]) => id !== point));
 }
 
 /** Tank, tap, filter, inlet in a line, drawn as wide as they let through. */
@@ -98,7 +96,7 @@ function LineDrawing({
   judged: Judged | null;
 }) {
   const chance = (point: Point) => judged?.chances.find((row) => row.id === point.short)?.chance ?? 0;
-  const fastest = Math.min(...Object.values(times), Infinity);
+  const fastest = Math.min(...Object.values(times).filter((time) => time > 0), Infinity);
   const words = points.map(
     (point) =>
       `${point.name} ${times[point.id] === undefined ? "not timed" : `${times[point.id]} s`}${chance(point) > 0.3 ? `, tight ${percent(chance(point))}` : ""}`,
@@ -110,7 +108,7 @@ function LineDrawing({
       {points.map((point, i) => {
         const x = 80 + i * 122;
         const time = times[point.id];
-        const wide = time === undefined ? 16 : Math.max(4, 24 * (fastest / time));
+        const wide = time === undefined || time <= 0 ? 16 : Math.max(4, 24 * (fastest / time));
         const tight = chance(point) > 0.3;
         return (
           <g key={point.id}>

@@ -66,19 +66,29 @@ export function sweepData(state: {
 }
 
 /** Points are in the order of flow; those without a time are left out. */
+/** The points that were timed, with their seconds. What was kept by an older page may be a number already. */
+export function timed(times: Record<string, string | number>): Record<string, number> {
+  const rows = Object.entries(times).map(([point, text]) => [point, parseNumber(String(text))] as const);
+  return Object.fromEntries(rows.filter((row): row is [string, number] => row[1] !== null));
+}
+
 export function segmentsData(
-  state: { volume: string; demand: string; times: Record<string, number> },
+  state: { volume: string; demand: string; times: Record<string, string | number> },
   points: string[],
 ): ReadingData | null {
   const volume = parseNumber(state.volume);
   const demand = parseNumber(state.demand);
-  const timed = points.filter((point) => state.times[point] !== undefined);
-  if (volume === null || timed.length < 1) return null;
+  const times = timed(state.times);
+  const unreadable = Object.entries(state.times).some(
+    ([point, text]) => String(text).trim() !== "" && !(point in times),
+  );
+  const at = points.filter((point) => point in times);
+  if (volume === null || unreadable || at.length < 1) return null;
   return {
     inputs: {
       volume,
-      times: timed.map((point) => state.times[point]),
-      points: timed,
+      times: at.map((point) => times[point]),
+      points: at,
       ...(demand !== null && { demand }),
     },
   };

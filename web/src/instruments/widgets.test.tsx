@@ -133,6 +133,22 @@ describe("timing", () => {
     vi.useRealTimers();
   });
 
+  it("a time that is typed keeps its decimals, and what is no number is said at its field and not handed over", async () => {
+    const { user } = draw(<LineRecorder {...props({ reading: line })} judged={null} />);
+    const field = screen.getByLabelText("Or type the time");
+    await user.type(field, "12.5");
+    expect(field).toHaveProperty("value", "12.5");
+    expect(last()).toEqual({ inputs: { volume: 100, times: [12.5], points: ["at-tank-outlet"] } });
+    await user.clear(field);
+    await user.type(field, "0,75");
+    expect(last()).toEqual({ inputs: { volume: 100, times: [0.75], points: ["at-tank-outlet"] } });
+    await user.type(field, "x");
+    expect(screen.getByText("Type the seconds as a number.")).toBeTruthy();
+    expect(last()).toBeNull();
+    await user.clear(field);
+    expect(screen.queryByText("Type the seconds as a number.")).toBeNull();
+  });
+
   it("the drawing marks where the line is tight", () => {
     const judged = {
       chances: [{ id: "short-after-tap", name: "Short after the tap", chance: 0.9 }],
