@@ -45,6 +45,15 @@ describe("what is not stored yet", () => {
     expect(outbox.flush).toHaveBeenCalledOnce();
   });
 
+  it("comes into view where an entry is refused, and leaves the page where it is while one only waits", () => {
+    const into = vi.spyOn(Element.prototype, "scrollIntoView");
+    bar(parcel("queued", problem(503), "note", { text: "1" }));
+    expect(into).not.toHaveBeenCalled();
+    bar(parcel("refused", problem(422), "note", { text: "2" }));
+    expect(into).toHaveBeenCalledOnce();
+    into.mockRestore();
+  });
+
   it("sets one aside with what was entered, to be corrected, sent again or dropped", async () => {
     const bad = parcel("refused", problem(422), "check", {
       check: "fuel-pressure",

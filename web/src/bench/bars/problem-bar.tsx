@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Problem } from "../../api/types";
 import { inWords } from "../../outbox/in-words";
@@ -14,9 +14,15 @@ export function ProblemBar(props: { parcels: Parcel[]; outbox: Outbox; catalogue
   const refused = parcels.filter((one) => one.state === "refused");
   const stale = refused.filter((one) => isStale(one.problem));
   const wrong = refused.filter((one) => !isStale(one.problem));
+  const bar = useRef<HTMLDivElement>(null);
+  const latest = wrong.at(-1)?.id;
+  // Who pressed an answer far down a small screen would take the press for lost.
+  useEffect(() => {
+    if (latest) bar.current?.scrollIntoView({ block: "nearest" });
+  }, [latest]);
   if (waiting.length + refused.length === 0) return null;
   return (
-    <div role="alert" className="mb-3 space-y-2 rounded-xl border-2 border-rust bg-rust-soft p-3">
+    <div ref={bar} role="alert" className="mb-3 scroll-mt-3 space-y-2 rounded-xl border-2 border-rust bg-rust-soft p-3">
       {waiting[0]?.problem && (
         <div className="flex flex-wrap items-center gap-3">
           <p className="min-w-60 flex-1">
