@@ -141,6 +141,12 @@ module AtTheBench
     nil
   end
 
+  # A page that is left may still write an answer down when the session has been reset; it is gone now.
+  def forget_what_is_kept
+    server = page.server or return
+    cdp("Storage.clearDataForOrigin", origin: server.base_url, storageTypes: "local_storage")
+  end
+
   # A window of another size, for as long as the block takes.
   def sized(width, height, **more)
     cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: false, **more)
@@ -163,5 +169,6 @@ RSpec.configure do |config|
     end
     let_the_clock_go
     Capybara.reset_sessions!
+    forget_what_is_kept
   end
 end

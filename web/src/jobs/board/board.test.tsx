@@ -23,11 +23,16 @@ const job = (id: string, row: Partial<JobSummary> = {}): JobSummary => ({
   ...row,
 });
 
+/** A board whose server keeps the order it is sent. */
 function board(jobs: JobSummary[], order: string[] = []) {
+  let kept = order;
   vi.spyOn(api, "board").mockImplementation(({ waits = [] }) =>
-    Promise.resolve(boardPage(waits.length > 0 ? jobs.filter((one) => waits.includes(one.waits_for)) : jobs, order)),
+    Promise.resolve(boardPage(waits.length > 0 ? jobs.filter((one) => waits.includes(one.waits_for)) : jobs, kept)),
   );
-  const arrange = vi.spyOn(api, "arrange").mockImplementation((now) => Promise.resolve({ order: now }));
+  const arrange = vi.spyOn(api, "arrange").mockImplementation((now) => {
+    kept = now;
+    return Promise.resolve({ order: now });
+  });
   return { arrange, ...draw(<Board />) };
 }
 
@@ -55,8 +60,23 @@ describe("the board", () => {
     expect(arrange).toHaveBeenLastCalledWith(["b", "a", "c"]);
     await waitFor(() => expect(titles()).toEqual(["Job b", "Job a", "Job c"]));
     fireEvent.keyDown(screen.getByRole("link", { name: /Job c/ }), { key: "ArrowLeft", altKey: true });
-    expect(arrange).toHaveBeenLastCalledWith(["b", "c", "a"]);
+    await waitFor(() => expect(arrange).toHaveBeenLastCalledWith(["b", "c", "a"]));
     expect(screen.getByLabelText<HTMLButtonElement>("Earlier: Job b").disabled).toBe(true);
+  });
+
+  it("does not take a move back for a list that was asked for before it", async () => {
+    const { user, client } = board([job("a"), job("b"), job("c")]);
+    await screen.findByText("Job a");
+    let answer: (page: ReturnType<typeof boardPage>) => void = () => undefined;
+    const slow = vi.spyOn(api, "board").mockImplementationOnce(() => new Promise((done) => (answer = done)));
+    void client.invalidateQueries({ queryKey: ["jobs"] });
+    await waitFor(() => expect(slow).toHaveBeenCalled());
+    await user.click(screen.getByLabelText("Later: Job a"));
+    act(() => answer(boardPage([job("a"), job("b"), job("c")], [])));
+    await waitFor(() => expect(client.isFetching() + client.isMutating()).toBe(0));
+    expect(titles()).toEqual(["Job b", "Job a", "Job c"]);
+    await user.click(screen.getByLabelText("Later: Job a"));
+    expect(titles()).toEqual(["Job b", "Job c", "Job a"]);
   });
 
   it("narrows to a lane and to words, and says when nothing is left", async () => {

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
@@ -8,6 +8,7 @@ import { laid, waitsOf, type LaneId } from "./lanes";
 
 /** The server keeps the places of so many jobs. */
 const LAID = 1000;
+const LAYING = ["order of the board"];
 
 /**
  * The open jobs of the board as far as they have been fetched, a page at a time. text and lane are asked of the server, so that jobs
@@ -21,14 +22,24 @@ export function useBoard(text: string, lane: LaneId | null) {
   const { data } = query;
   const order = useMemo(() => data?.pages[0]?.order ?? [], [data]);
   const jobs = useMemo(() => laid(each(data?.pages.flatMap((page) => page.jobs) ?? []), order), [data, order]);
+  // One order after the other is sent. What was asked of the server before would bring back the order before it, so it is given up, and
+  // asked again when the last has been kept.
+  const laying = useMutation({
+    mutationKey: LAYING,
+    scope: { id: "order of the board" },
+    mutationFn: (all: string[]) => api.arrange(all),
+    onSettled: () =>
+      client.isMutating({ mutationKey: LAYING }) === 1 ? client.invalidateQueries({ queryKey: ["jobs"] }) : undefined,
+  });
   const arrange = (shown: string[]) => {
     const ids = new Set(shown);
     const all = [...shown, ...order.filter((id) => !ids.has(id))].slice(0, LAID);
+    void client.cancelQueries({ queryKey: options.queryKey });
     client.setQueryData(
       options.queryKey,
       (now) => now && { ...now, pages: now.pages.map((page) => ({ ...page, order: all })) },
     );
-    api.arrange(all).catch(() => client.invalidateQueries({ queryKey: ["jobs"] }));
+    laying.mutate(all);
   };
   // While somebody types, what is shown is already narrowed and says nothing of how far the list goes.
   const more = query.hasNextPage && asked === text.trim();
