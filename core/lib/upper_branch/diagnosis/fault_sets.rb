@@ -7,6 +7,7 @@ module UpperBranch
     # Sets of faults as places: one Int32 array per place in the set, each [sets], padded with the column of no fault.
     module FaultSets
       TIE = 1e-9
+      LEAST = -700.0 # log of a weight, against the heaviest, below which rows are not told apart: exp is 0 there
 
       # The empty set, all singles and all pairs of `count` columns (up to `size` members), in that order. Kept, since
       # every job with as many suspects has the same.
@@ -65,9 +66,9 @@ module UpperBranch
       end
 
       # Rows from the heaviest to the lightest; ties (to 1e-9) in the order of the rows, whatever the last bits of the
-      # sums are. log: DFloat, weight of each row
+      # sums are. log: DFloat, weight of each row (thirteen million of them fit the 64 bits of a key)
       def order(log)
-        steps = (log.clip(-1e4, 1e4) / TIE).round.cast_to(Numo::Int64)
+        steps = ((log - log.max).clip(LEAST, 0.0) / TIE).round.cast_to(Numo::Int64)
         ((steps * log.size) - Numo::Int64.new(log.size).seq).sort_index.reverse
       end
 
