@@ -271,13 +271,12 @@ look_for_hangs() {
   local ready=0
   if ruby --disable-gems "$ROOT/bin/lib/answers.rb" "$ADDRESS/ready" "$HANG_PATIENCE"; then
     SERVER_SILENT=0 STARTING=0
-    if [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
   elif [ "$STARTING" -gt 0 ]; then
     STARTING=$((STARTING - 1))
-    if [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
   else
     SERVER_SILENT=$((SERVER_SILENT + 1))
   fi
+  if [ "$SERVER_SILENT" = 0 ] && [ -n "${NOTIFY_SOCKET:-}" ]; then systemd-notify WATCHDOG=1 || true; fi
   if [ -n "${PG_DATA:-}" ]; then "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p "$PGPORT" -t 5 || ready=$?; fi
   if [ "$ready" -lt 2 ]; then DATABASE_SILENT=0; else DATABASE_SILENT=$((DATABASE_SILENT + 1)); fi
   if [ "$DATABASE_SILENT" -ge "$HANGS" ] && postgres_runs; then

@@ -120,11 +120,15 @@ RSpec.describe "bin/start" do
     @pid = started(@folder, BACKUPS: @backups, HANG_LOOK: 1, HANG_PATIENCE: 2)
     until_so("it is not ready") { ready["code"] == "200" }
     puma = below(@pid, "puma").first
+    # It takes longer to boot, as on a busy machine, than a hang is borne with: that is no hang.
+    config = File.join(@folder, "server/config.ru")
+    File.write(config, "sleep 12\n#{File.read(config)}")
     Process.kill(:STOP, puma)
     began = now
     until_so(-> { "the server hangs on:\n#{File.read(File.join(@folder, 'out.log'))}" }) { ready["code"] == "200" }
     server = now - began
     expect(below(@pid, "puma")).not_to include(puma)
+    expect(File.read(File.join(@folder, "out.log")).scan("The server does not answer").size).to eq 1
 
     master = Integer(File.foreach(File.join(@folder, "var/postgres/postmaster.pid")).first)
     [master, *children(master)].each { |one| Process.kill(:STOP, one) }

@@ -95,8 +95,8 @@ module AtTheBench
   # Nothing on this page stands in the way of WCAG 2.2 AA, as far as a machine can tell.
   def axe_clean = expect(page).to(be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa))
 
-  # Waits until it is so, as long as Capybara waits for anything. what: words, or a block's worth of them that says how
-  # things are when it did not come about
+  # Waits until it is so, as long as Capybara waits for anything. what: words, or a proc that gives them: it is called
+  # when it did not come about, and can say how things are instead
   def eventually(what = "it", &look)
     Timeout.timeout(Capybara.default_max_wait_time) { sleep LOOK until seen?(&look) }
   rescue Timeout::Error

@@ -2,11 +2,10 @@ import type { Judged, Reading } from "../api/types";
 import { Button } from "../ui/button";
 import { useKept } from "../kept/use-kept";
 import { NumberField } from "../ui/number-field";
-import { parseNumber } from "../words/numbers";
 import { percent } from "../words/percent";
 import type { InstrumentProps } from "./kinds";
 import { useStopwatch } from "./stopwatch";
-import { segmentsData, timed } from "./to-reading";
+import { segmentsData, timed, unreadable } from "./to-reading";
 import { WatchFace } from "./watch-face";
 import { useTold } from "./use-told";
 
@@ -35,7 +34,8 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
       at: ids[ids.indexOf(now.at) + 1] ?? now.at,
     }));
   const times = timed(state.times);
-  const typed = String(state.times[state.at] ?? "");
+  const [bad] = unreadable(state.times);
+  const wrong = points.find((point) => point.id === bad);
   return (
     <div className="grid gap-2">
       <LineDrawing points={points} times={times} at={state.at} judged={judged} />
@@ -70,13 +70,10 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
         />
         <NumberField
           label="Or type the time"
-          text={typed}
+          text={String(state.times[state.at] ?? "")}
           onText={(text) => change((now) => ({ times: { ...now.times, [now.at]: text } }))}
           unit="s"
-          error={
-            (typed.trim() !== "" && parseNumber(typed) === null ? "Type the seconds as a number." : null) ??
-            wrongAt("inputs/times")
-          }
+          error={wrong ? `${wrong.name}: type the seconds as a number.` : wrongAt("inputs/times")}
         />
       </div>
     </div>

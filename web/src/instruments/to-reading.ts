@@ -65,13 +65,19 @@ export function sweepData(state: {
   };
 }
 
-/** Points are in the order of flow; those without a time are left out. */
 /** The points that were timed, with their seconds. What was kept by an older page may be a number already. */
 export function timed(times: Record<string, string | number>): Record<string, number> {
   const rows = Object.entries(times).map(([point, text]) => [point, parseNumber(String(text))] as const);
   return Object.fromEntries(rows.filter((row): row is [string, number] => row[1] !== null));
 }
 
+/** The points whose time is no number. */
+export function unreadable(times: Record<string, string | number>): string[] {
+  const known = timed(times);
+  return Object.keys(times).filter((point) => String(times[point]).trim() !== "" && !(point in known));
+}
+
+/** Points are in the order of flow; those without a time are left out. */
 export function segmentsData(
   state: { volume: string; demand: string; times: Record<string, string | number> },
   points: string[],
@@ -79,11 +85,8 @@ export function segmentsData(
   const volume = parseNumber(state.volume);
   const demand = parseNumber(state.demand);
   const times = timed(state.times);
-  const unreadable = Object.entries(state.times).some(
-    ([point, text]) => String(text).trim() !== "" && !(point in times),
-  );
   const at = points.filter((point) => point in times);
-  if (volume === null || unreadable || at.length < 1) return null;
+  if (volume === null || unreadable(state.times).length > 0 || at.length < 1) return null;
   return {
     inputs: {
       volume,

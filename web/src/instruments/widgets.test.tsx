@@ -143,10 +143,14 @@ describe("timing", () => {
     await user.type(field, "0,75");
     expect(last()).toEqual({ inputs: { volume: 100, times: [0.75], points: ["at-tank-outlet"] } });
     await user.type(field, "x");
-    expect(screen.getByText("Type the seconds as a number.")).toBeTruthy();
+    const says = "Tank outlet: type the seconds as a number.";
+    expect(screen.getByText(says)).toBeTruthy();
     expect(last()).toBeNull();
+    await user.click(screen.getByRole("button", { name: "After the tap" }));
+    expect(screen.getByText(says)).toBeTruthy(); // what is wrong at another point is said here too
+    await user.click(screen.getByRole("button", { name: "Tank outlet" }));
     await user.clear(field);
-    expect(screen.queryByText("Type the seconds as a number.")).toBeNull();
+    expect(screen.queryByText(says)).toBeNull();
   });
 
   it("the drawing marks where the line is tight", () => {

@@ -51,6 +51,8 @@ describe("what is not stored yet", () => {
     expect(into).not.toHaveBeenCalled();
     bar(parcel("refused", problem(422), "note", { text: "2" }));
     expect(into).toHaveBeenCalledOnce();
+    bar(parcel("refused", problem(409, { version: 7 }), "note", { text: "3" }));
+    expect(into).toHaveBeenCalledTimes(2);
     into.mockRestore();
   });
 

@@ -15,7 +15,7 @@ export function ProblemBar(props: { parcels: Parcel[]; outbox: Outbox; catalogue
   const stale = refused.filter((one) => isStale(one.problem));
   const wrong = refused.filter((one) => !isStale(one.problem));
   const bar = useRef<HTMLDivElement>(null);
-  const latest = wrong.at(-1)?.id;
+  const latest = refused.at(-1)?.id;
   // Who pressed an answer far down a small screen would take the press for lost.
   useEffect(() => {
     if (latest) bar.current?.scrollIntoView({ block: "nearest" });

@@ -8,7 +8,7 @@ import { laid, waitsOf, type LaneId } from "./lanes";
 
 /** The server keeps the places of so many jobs. */
 const LAID = 1000;
-const LAYING = ["order of the board"];
+const LAYING = "order of the board";
 
 /**
  * The open jobs of the board as far as they have been fetched, a page at a time. text and lane are asked of the server, so that jobs
@@ -25,11 +25,11 @@ export function useBoard(text: string, lane: LaneId | null) {
   // One order after the other is sent. What was asked of the server before would bring back the order before it, so it is given up, and
   // asked again when the last has been kept.
   const laying = useMutation({
-    mutationKey: LAYING,
-    scope: { id: "order of the board" },
+    mutationKey: [LAYING],
+    scope: { id: LAYING },
     mutationFn: (all: string[]) => api.arrange(all),
     onSettled: () =>
-      client.isMutating({ mutationKey: LAYING }) === 1 ? client.invalidateQueries({ queryKey: ["jobs"] }) : undefined,
+      client.isMutating({ mutationKey: [LAYING] }) === 1 ? client.invalidateQueries({ queryKey: ["jobs"] }) : undefined,
   });
   const arrange = (shown: string[]) => {
     const ids = new Set(shown);
