@@ -41,6 +41,9 @@ RSpec.describe UpperBranch::Diagnosis::Question do
     expect(open.call(*five.first(4))).to be true
     expect(open.call(*five)).to be false
     expect(open.call(*five, found("filter", "clean"))).to be true
+    written = { "note" => { "text" => "x" }, "caution" => { "hazard" => "fuel-vapor" }, "engine" => { "power" => 40 },
+                "wait" => { "for" => "soaking" }, "passed_over" => { "check" => "filter", "reason" => "no key" } }
+    written.each { |kind, data| expect([kind, open.call(*five, [kind, data])]).to eq [kind, false] }
     nobody = %w[ping run-on misfire].map { |id| asked(id, "unknown") }
     expect(open.call(*nobody, found("filter", "clean"))).to be false
     expect(open.call(found("pump-parts", "hard-cup"), repaired("pump-cup"))).to be false

@@ -6,6 +6,10 @@ module UpperBranch
     # causes of what was told on this machine. Asking costs half a minute and soils no hands, so the planner weighs it
     # like any check; after five answers in a row something is done first.
     class Questions
+      # Entries that write down what is known or in the way: nobody has looked at or done anything with them.
+      WRITTEN = %w[note machine caution engine limits photo wait passed_over].freeze
+      private_constant :WRITTEN
+
       def initialize(job)
         @job = job
         @machine = job.machine
@@ -54,7 +58,7 @@ module UpperBranch
 
       # Answers to questions since anything else was done.
       def in_a_row
-        done = @job.live.reverse.reject { |entry| %w[note machine caution].include?(entry.kind) }
+        done = @job.live.reverse.reject { |entry| WRITTEN.include?(entry.kind) }
         done.take_while { |entry| entry.kind == "condition" || entry.data["asked"] == true }.size
       end
     end
