@@ -44,7 +44,7 @@ export function LineRecorder({ keep, reading, onData, wrongAt, judged }: Instrum
           <Button
             key={point.id}
             aria-pressed={state.at === point.id}
-            className="px-2! text-sm aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
+            className="flex-col gap-0! px-2! text-sm aria-pressed:border-fuel aria-pressed:bg-fuel-soft"
             onClick={() => change({ at: point.id })}
           >
             {point.name}

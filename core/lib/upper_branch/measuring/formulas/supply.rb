@@ -64,7 +64,7 @@ module UpperBranch
             hole: rows[worst].area && Jets.diameter(rows[worst].area),
             share: rows[worst].share,
             sure: -> { line.tightest_chances[worst] },
-            says: ["The stretch that ends at point #{worst + 1} is the tightest: look there."]
+            says: ["The stretch that ends at point #{worst + 1} is the tightest."]
           }
         end
 
